@@ -1,0 +1,1 @@
+export { type Entity, entitiesOf, settled, type Version } from './versions';

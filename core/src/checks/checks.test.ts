@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest';
+import { PRESETS } from '../survey/index';
+import { deriveTree, type Reading, type SpeciesFigures } from '../tree/index';
+import { checkTree } from './index';
+
+const metric = PRESETS['forest-metric'].options;
+const pine: SpeciesFigures = { crown: 'conifer' };
+
+interface Readings {
+  dbh?: number;
+  unit?: 'cm' | 'in';
+  d?: number;
+  tip?: number;
+  base?: number;
+  ground?: number;
+  scale?: 'percent' | 'degree';
+  crownBase?: number;
+  merchantable?: number;
+}
+const codes = (r: Readings, protocol = metric) => findings(r, protocol).map((f) => f.code);
+const findings = (r: Readings, protocol = metric) => {
+  const scale = r.scale ?? 'percent';
+  const readings: Reading[] = [];
+  if (r.dbh) readings.push({ kind: 'diameter', tool: 'diameter-tape', value: r.dbh, unit: r.unit ?? 'cm' });
+  if (r.d) readings.push({ kind: 'distance', value: r.d, unit: 'm', along: 'level', to: 'axis' });
+  for (const [target, value] of [
+    ['tip', r.tip],
+    ['base', r.base],
+    ['crown-base', r.crownBase],
+    ['merchantable', r.merchantable],
+  ] as const) {
+    if (value !== undefined) readings.push({ kind: 'angle', target, value, scale });
+  }
+  if (r.ground !== undefined) readings.push({ kind: 'angle', target: 'ground', value: r.ground, scale: 'degree' });
+  return checkTree({ readings, result: deriveTree({ readings, protocol, species: pine }), protocol, species: pine });
+};
+
+/** A sound tree: 38 cm, 24 m away on level ground, 22 m tall. */
+const sound: Readings = { dbh: 38, d: 24, tip: 85, base: -6.7 };
+
+describe('checks while standing at the tree', () => {
+  it('say nothing of a sound tree, in percent, in degrees, or on a slope that was read', () => {
+    expect(codes(sound)).toEqual([]);
+    expect(codes({ dbh: 38, d: 24, tip: 40.4, base: -3.8, scale: 'degree' })).toEqual([]);
+    expect(codes({ ...sound, tip: 103, base: 11, ground: 10 })).toEqual([]);
+    expect(codes({ ...sound, tip: 103, base: 11 })).toEqual([]);
+  });
+
+  it.each([
+    ['a missing minus on the base', { ...sound, base: 6.7 }, 'base-sign'],
+    ['a missing minus, slope known', { ...sound, base: 6.7, ground: 0 }, 'base-sign'],
+    ['a base left at level', { ...sound, base: 0 }, 'base-level'],
+    ['a base as if on a cliff', { ...sound, base: -85 }, 'base-steep-ground'],
+    ['degrees read as percent', { ...sound, tip: 30, base: -14.9, ground: -12 }, 'base-degrees-for-percent'],
+    ['percent read as degrees', { ...sound, tip: 60, base: -22, ground: -8.6, scale: 'degree' as const }, 'base-percent-for-degrees'],
+    ['a distance in feet', { ...sound, base: -21.9, ground: 0 }, 'distance-in-feet'],
+    ['a base that fits nothing', { ...sound, base: -60, ground: 10 }, 'base-unexpected'],
+    ['a girth as diameter', { ...sound, dbh: 119 }, 'circumference-as-diameter'],
+    ['inches as centimetres', { ...sound, dbh: 14.4 }, 'inches-as-centimetres'],
+    ['a diameter no tree has', { ...sound, dbh: 900 }, 'slenderness'],
+    ['an angle past 60°', { dbh: 38, d: 12, tip: 180, base: -13 }, 'steep-sight'],
+    ['a distance under half the height', { dbh: 38, d: 10, tip: 205, base: -16 }, 'close-station'],
+    ['a turned sign on the tip', { ...sound, tip: -85 }, 'top-below-base'],
+    ['a crown base over the tip', { ...sound, crownBase: 95 }, 'crown-base-over-total'],
+    ['a merchantable top over the tip', { ...sound, merchantable: 95 }, 'merchantable-over-total'],
+  ])('notice %s', (_, readings, code) => {
+    expect(codes(readings)).toContain(code);
+  });
+
+  it('put what can not be before what hardly is', () => {
+    const found = findings({ ...sound, base: 6.7, crownBase: 95 });
+    expect(found.map((f) => f.severity)).toEqual(['wrong', 'doubt']);
+  });
+
+  it('each say what, why and the one thing to do; an advice to move carries its gain', () => {
+    for (const f of [
+      ...findings({ ...sound, base: 6.7 }),
+      ...findings({ ...sound, dbh: 119 }),
+      ...findings({ dbh: 38, d: 10, tip: 205, base: -16 }),
+    ]) {
+      expect([f.what, f.why, f.remedy].every((s) => /^[“A-Z±\d].{15,}[.]$/u.test(s))).toBe(true);
+    }
+    const close = findings({ dbh: 38, d: 10, tip: 205, base: -16 }).find((f) => f.code === 'close-station');
+    const [now, then] = [...(close?.remedy.matchAll(/±([\d.]+)/g) ?? [])].map((m) => Number(m[1]));
+    expect(then).toBeLessThan(now ?? 0);
+  });
+
+  it('allow an open-grown tree of the street its stoutness', () => {
+    const stout = { dbh: 90, d: 14, tip: 90, base: -11 };
+    expect(codes(stout)).toContain('circumference-as-diameter');
+    expect(codes(stout, PRESETS.street.options)).toEqual([]);
+  });
+});

@@ -1,0 +1,32 @@
+import type { ProtocolOptions } from '../survey/index';
+import { type AngleReading, ONE_STATION, type Reading, type SpeciesFigures, type StationResult, type TreeResult } from '../tree/index';
+
+/** The reading a finding points at, as the steps of measuring name it. */
+export type FindingTarget = 'dbh' | 'distance' | 'ground' | 'tip' | 'base' | 'crown-base' | 'merchantable';
+
+/** Something that looks wrong, why, and the one thing to do about it. */
+export interface Finding {
+  readonly code: string;
+  readonly target: FindingTarget;
+  /** `wrong` can't be so; `doubt` hardly ever is; `advice` would make the result better. */
+  readonly severity: 'wrong' | 'doubt' | 'advice';
+  readonly what: string;
+  readonly why: string;
+  readonly remedy: string;
+}
+
+export interface CheckInput {
+  readonly readings: readonly Reading[];
+  readonly result: TreeResult;
+  readonly protocol: ProtocolOptions;
+  readonly species: SpeciesFigures;
+}
+
+/** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */
+export type Check = (input: CheckInput) => readonly Finding[];
+
+export const anglesAt = (readings: readonly Reading[], target: AngleReading['target'], station: string): AngleReading[] =>
+  readings.filter((r): r is AngleReading => r.kind === 'angle' && r.target === target && (r.station ?? ONE_STATION) === station);
+
+/** The stations that came out, in the order of the readings. */
+export const okStations = (result: TreeResult): StationResult[] => result.stations.flatMap((s) => (s.ok ? [s.value] : []));

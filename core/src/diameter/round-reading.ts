@@ -1,0 +1,32 @@
+import { requireAbove } from '../units';
+
+export interface RoundingRule {
+  /** Step in the unit of the reading, above 0. */
+  readonly step: number;
+  readonly direction: 'nearest' | 'down' | 'up';
+}
+
+/**
+ * A reading rounded as its protocol says; ties go up.
+ * @param value the reading, in its own unit
+ * @param rule step and direction
+ * @returns the rounded reading, in the same unit
+ * @throws DomainError `out-of-range`
+ * @example roundReading(41.37, { step: 0.1, direction: 'down' }) // 41.3
+ */
+export function roundReading(value: number, rule: RoundingRule): number {
+  requireAbove('reading', value);
+  requireAbove('rounding step', rule.step);
+  const steps = value / rule.step;
+  // 41.3/0.1 is 412.99999999999994 in binary: a reading already on the grid must stay where it is
+  const near = Math.round(steps);
+  const onGrid = Math.abs(steps - near) < 1e-9 * Math.max(1, near);
+  const n = onGrid
+    ? near
+    : rule.direction === 'nearest'
+      ? Math.floor(steps + 0.5)
+      : rule.direction === 'down'
+        ? Math.floor(steps)
+        : Math.ceil(steps);
+  return Number((n * rule.step).toPrecision(12));
+}

@@ -1,0 +1,104 @@
+import { type Box, boxAround, overlap, type Point, within } from './box';
+
+export interface LabelRequest {
+  readonly id: string;
+  readonly text: string;
+  readonly size: number;
+  /** What the label speaks of; a label that had to go far gets a leader to it. */
+  readonly anchor: Point;
+  /** Centres in order of preference; `vertical` turns the text to read upward. */
+  readonly candidates: readonly (Point & { readonly vertical?: boolean })[];
+}
+
+export interface PlacedLabel {
+  readonly id: string;
+  readonly text: string;
+  readonly size: number;
+  readonly centre: Point;
+  readonly vertical: boolean;
+  readonly box: Box;
+  readonly leader: readonly [Point, Point] | null;
+}
+
+/** Advance of the reading type face over its size; it has one width for every sign. */
+export const CHARACTER_WIDTH = 0.62;
+const LINE = 1.25;
+const STEP = 6;
+const FAR = 30;
+
+/**
+ * Places labels so that none covers another or leaves the frame: first free candidate, else the free spot nearest the
+ * anchor. Earlier requests win. A label for which there is no room at all is left out rather than laid over another.
+ * @param requests in order of importance
+ * @param frame where labels may stand, pixels
+ * @param avoid boxes never to be covered
+ * @param shun boxes covered only when there is no other candidate
+ * @returns the placed labels, in the order of the requests
+ */
+export function placeLabels(
+  requests: readonly LabelRequest[],
+  frame: Box,
+  avoid: readonly Box[],
+  shun: readonly Box[],
+): readonly PlacedLabel[] {
+  const placed: PlacedLabel[] = [];
+  for (const request of requests) {
+    const taken = [...avoid, ...placed.map((p) => p.box)];
+    const free = (box: Box, keepOff: readonly Box[]) => within(box, frame) && !keepOff.some((k) => overlap(box, k));
+    const strict = [...taken, ...shun];
+    const label =
+      candidateWhere(request, (box) => free(box, strict)) ??
+      nearestWhere(request, frame, (box) => free(box, strict)) ??
+      nearestWhere(request, frame, (box) => free(box, taken));
+    if (label) placed.push(label);
+  }
+  return placed;
+}
+
+function candidateWhere(request: LabelRequest, ok: (box: Box) => boolean): PlacedLabel | null {
+  for (const c of request.candidates) {
+    const box = boxOf(request, c, c.vertical ?? false);
+    if (ok(box)) return make(request, c, c.vertical ?? false, box);
+  }
+  return null;
+}
+
+function nearestWhere(request: LabelRequest, frame: Box, ok: (box: Box) => boolean): PlacedLabel | null {
+  const { w, h } = boxOf(request, request.anchor, false);
+  let best: Point | null = null;
+  let bestDistance = Number.POSITIVE_INFINITY;
+  for (let y = frame.y + h / 2; y <= frame.y + frame.h - h / 2; y += STEP) {
+    for (let x = frame.x + w / 2; x <= frame.x + frame.w - w / 2; x += STEP) {
+      const distance = Math.hypot(x - request.anchor.x, y - request.anchor.y);
+      if (distance < bestDistance && ok(boxOf(request, { x, y }, false))) {
+        best = { x, y };
+        bestDistance = distance;
+      }
+    }
+  }
+  return best && make(request, best, false, boxOf(request, best, false));
+}
+
+function boxOf(request: LabelRequest, centre: Point, vertical: boolean): Box {
+  const length = request.text.length * request.size * CHARACTER_WIDTH + 4;
+  const height = request.size * LINE;
+  return boxAround(centre, vertical ? height : length, vertical ? length : height);
+}
+
+function make(request: LabelRequest, centre: Point, vertical: boolean, box: Box): PlacedLabel {
+  const { anchor } = request;
+  const edge = {
+    x: Math.min(Math.max(anchor.x, box.x), box.x + box.w),
+    y: Math.min(Math.max(anchor.y, box.y), box.y + box.h),
+  };
+  const far = Math.hypot(edge.x - anchor.x, edge.y - anchor.y) > FAR;
+  return {
+    id: request.id,
+    text: request.text,
+    size: request.size,
+    centre: { x: centre.x, y: centre.y },
+    vertical,
+    box,
+    leader: far ? [edge, anchor] : null,
+  };
+}

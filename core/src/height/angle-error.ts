@@ -1,0 +1,53 @@
+import type { Metres } from '../units';
+import type { AngleSights } from './by-angles';
+
+export interface AngleErrors {
+  /** Standard error of the horizontal distance, metres. */
+  readonly distance: number;
+  /** Standard error of the top sighting, radians (its mean, when repeated). */
+  readonly top: number;
+  /** Standard error of the base sighting, radians. */
+  readonly base: number;
+  /** Standard deviation of the tip's horizontal offset from above the base, metres. */
+  readonly tipOffset: number;
+}
+
+export type ErrorPart = 'distance' | 'top-sight' | 'base-sight' | 'tip-offset';
+
+export interface HeightError {
+  readonly sigma: Metres;
+  /** Each part's own standard deviation of height, metres; their squares add up to sigma². */
+  readonly parts: Readonly<Record<ErrorPart, number>>;
+  /** The largest part: what to improve first. */
+  readonly dominant: ErrorPart;
+}
+
+/**
+ * First-order error of a height by angles.
+ * σ² = (t_top − t_base)²σ_D² + D²(1 + t_top²)²σ_θ² + D²(1 + t_base²)²σ_θ² + t_top²σ_x²;
+ * with two distances the first part uses each with its own sight.
+ * @param sights the sightings as used
+ * @param errors standard errors of what was read
+ * @returns standard error of the height in metres and what makes it
+ * @source handbook 3.3
+ */
+export function angleError(sights: AngleSights, errors: AngleErrors): HeightError {
+  const { distanceTop, distanceBase, top, base } = sights;
+  // one tape serves both sights, so its relative error is common to them and their difference counts
+  const climb = (distanceTop * top - distanceBase * base) / ((distanceTop + distanceBase) / 2);
+  const parts: Record<ErrorPart, number> = {
+    distance: Math.abs(climb) * errors.distance,
+    'top-sight': distanceTop * (1 + top * top) * errors.top,
+    'base-sight': distanceBase * (1 + base * base) * errors.base,
+    'tip-offset': Math.abs(top) * errors.tipOffset,
+  };
+  let dominant: ErrorPart = 'distance';
+  let sum = 0;
+  for (const part of PARTS) {
+    sum += parts[part] * parts[part];
+    if (parts[part] > parts[dominant]) dominant = part;
+  }
+  return { sigma: Math.sqrt(sum) as Metres, parts, dominant };
+}
+
+const PARTS: readonly ErrorPart[] = ['distance', 'top-sight', 'base-sight', 'tip-offset'];

@@ -1,0 +1,1 @@
+export { ASSUMED_EYE_HEIGHT, type ReadingErrors, TYPICAL_ERRORS } from './typical-errors';

@@ -1,0 +1,10 @@
+export { LOGS_16_FT, PRESET_KEYS, PRESETS, STUMP_1_FT } from './presets';
+export {
+  GROUND_REFERENCES,
+  type GroundReference,
+  type MerchantableRule,
+  type Preset,
+  type PresetKey,
+  type ProtocolOptions,
+} from './protocol';
+export { type TallyLine, type TallyTree, tally } from './tally';

@@ -1,0 +1,46 @@
+import type { RoundingRule } from '../diameter/index';
+import type { LengthUnit, UnitSystem } from '../units';
+
+/** Every option on which schools differ, in the order of the handbook's preset table. Lengths in metres unless named. */
+export interface ProtocolOptions {
+  readonly units: UnitSystem;
+  readonly breastHeight: number;
+  readonly foundBy: 'body-mark-or-stick' | 'tape-or-stick' | 'tape';
+  readonly groundReference: GroundReference;
+  readonly lean: 'underside' | 'axis';
+  readonly swelling: 'just-above' | 'just-above-below-if-worse' | 'narrowest-below' | 'mean-above-below';
+  readonly lowBranches: 'just-above-below-if-worse' | 'narrowest-below';
+  /** How far above its end a butt swell that reaches past breast height is cleared. */
+  readonly aboveButtSwell: number;
+  readonly forkLow: { readonly stems: 'separate'; readonly atMost: number | null; readonly theTree: 'each' | 'largest' };
+  readonly forkBelowBreastHeight: 'separate' | 'one-below-fork' | 'one-narrowest-below';
+  readonly forkAbove: 'one';
+  readonly oneNumber: 'none' | 'quadratic-sum' | 'arithmetic-mean';
+  readonly vines: 'off-or-under-else-flag' | 'over-and-flag';
+  readonly mark: 'none' | 'paint' | 'nothing-that-wounds';
+  readonly diameterRounding: RoundingRule & { readonly of: 'diameter' | 'circumference'; readonly unit: LengthUnit };
+  readonly classWidth: { readonly value: number; readonly unit: LengthUnit } | null;
+  readonly merchantable: MerchantableRule | null;
+  readonly heightTolerance: { readonly absolute: number; readonly relative: number | null };
+}
+
+export type GroundReference = 'uphill' | 'mid-slope' | 'root-flare' | 'stump';
+export const GROUND_REFERENCES: readonly GroundReference[] = ['uphill', 'mid-slope', 'root-flare', 'stump'];
+
+export interface MerchantableRule {
+  /** Top diameters to which a stem is merchantable, by product, metres. */
+  readonly tops: readonly { readonly product: string; readonly diameter: number }[];
+  readonly orFirstDefect: boolean;
+  readonly stumpHeight: number;
+  /** Cutting into logs; null where height alone is kept. */
+  readonly logs: { readonly length: number; readonly trim: number; readonly oddEnd: 'down' | 'nearest' } | null;
+}
+
+/** What a protocol says about itself. */
+export interface Preset {
+  readonly key: PresetKey;
+  readonly name: string;
+  readonly why: string;
+  readonly options: ProtocolOptions;
+}
+export type PresetKey = 'timber-us' | 'forest-metric' | 'monitoring' | 'street' | 'tall-tree';

@@ -1,0 +1,51 @@
+import { LOG_RULE_NAMES, type LogRuleName } from '../volume/index';
+
+/** What the tally needs of one tree; null where it could not be derived. SI, board feet apart. */
+export interface TallyTree {
+  readonly species: string | null;
+  readonly basalArea: number | null;
+  readonly volume: number | null;
+  readonly boardFeet: Readonly<Record<LogRuleName, number>> | null;
+}
+
+export interface TallyLine {
+  readonly species: string | null;
+  readonly trees: number;
+  /** Sum over the trees that have one, m². */
+  readonly basalArea: number;
+  readonly volume: number;
+  readonly boardFeet: Readonly<Record<LogRuleName, number>>;
+  /** How many trees each sum is missing: a sum never hides them. */
+  readonly without: { readonly basalArea: number; readonly volume: number; readonly boardFeet: number };
+}
+
+/**
+ * Trees, basal area and volume by species, and their total. Nothing is expanded: these trees and no others.
+ * @param trees one entry a tree
+ * @returns a line a species in order of falling basal area (trees without a species last), and the total
+ */
+export function tally(trees: readonly TallyTree[]): { readonly species: readonly TallyLine[]; readonly total: TallyLine } {
+  const groups = new Map<string | null, TallyTree[]>();
+  for (const tree of trees) {
+    const group = groups.get(tree.species);
+    if (group) group.push(tree);
+    else groups.set(tree.species, [tree]);
+  }
+  const species = [...groups].map(([name, group]) => sumUp(name, group));
+  species.sort((a, b) => Number(a.species === null) - Number(b.species === null) || b.basalArea - a.basalArea);
+  return { species, total: sumUp(null, trees) };
+}
+
+function sumUp(species: string | null, trees: readonly TallyTree[]): TallyLine {
+  const line = { basalArea: 0, volume: 0, boardFeet: { doyle: 0, scribner: 0, international: 0 } };
+  const without = { basalArea: 0, volume: 0, boardFeet: 0 };
+  for (const tree of trees) {
+    if (tree.basalArea === null) without.basalArea++;
+    else line.basalArea += tree.basalArea;
+    if (tree.volume === null) without.volume++;
+    else line.volume += tree.volume;
+    if (tree.boardFeet === null) without.boardFeet++;
+    else for (const rule of LOG_RULE_NAMES) line.boardFeet[rule] += tree.boardFeet[rule];
+  }
+  return { species, trees: trees.length, ...line, without };
+}

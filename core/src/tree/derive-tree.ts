@@ -1,0 +1,87 @@
+import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
+import type { GroundReference, ProtocolOptions } from '../survey/index';
+import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
+import { deriveDiameter } from './derive-diameter';
+import { deriveHeight } from './derive-height';
+import { deriveStation } from './derive-station';
+import { deriveBoards, deriveCubic } from './derive-volume';
+import { type Gathered, gather, idOf, ONE_STATION, type StationReadings } from './gather';
+import type { Reading } from './reading';
+import type { Assumption, HeightResult, StationResult, TopTarget, TreeResult } from './result';
+import { type SpeciesFigures, TIP_OFFSET } from './species';
+
+export interface TreeInput {
+  readonly readings: readonly Reading[];
+  readonly protocol: ProtocolOptions;
+  readonly species?: SpeciesFigures;
+  /** Eye height of the person above the ground; assumed, and said so, when left out. */
+  readonly eyeHeight?: Metres;
+  readonly errors?: ReadingErrors;
+}
+
+/**
+ * Everything that follows from one tree's readings: a pure function of them, the protocol and the species' figures.
+ * With several stations the last one that gives a height counts.
+ * @param input readings as read, in the order taken
+ * @returns diameter, heights, volumes with errors; what can't be derived says why; what was assumed is listed
+ * @throws DomainError on a reading that can't be one (a diameter of 0, degrees of 90)
+ */
+export function deriveTree(input: TreeInput): TreeResult {
+  const { protocol, species = {}, errors = TYPICAL_ERRORS } = input;
+  const assumptions: Assumption[] = [];
+  const assume = (a: Assumption) => void assumptions.push(a);
+  const all = gather(input.readings);
+  const dbh = deriveDiameter(all.diameters, metres(protocol.breastHeight), errors);
+  const stations = all.stations.map((s) => deriveStation(s, dbh.ok ? dbh.value.value : null, input.eyeHeight ?? null, errors));
+  const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
+  const from = (target: TopTarget) => lastHeight(stations, all.stations, target, tipOffset, protocol.groundReference);
+  const height = from('tip');
+  if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
+  const crownBase = from('crown-base');
+  const merchantable = merchantableHeight(from('merchantable'), all, protocol.groundReference);
+  const cubic = deriveCubic(dbh, height, species, assume);
+  const boards = deriveBoards(dbh, merchantable, all.logs.at(-1), protocol, species, assume);
+  return { dbh, stations, height, crownBase, merchantable, cubic, boards, assumptions };
+}
+
+function lastHeight(
+  stations: readonly Answer<StationResult>[],
+  readings: readonly StationReadings[],
+  target: TopTarget,
+  tipOffset: number,
+  protocolReference: GroundReference,
+): Answer<HeightResult> {
+  let why: Answer<HeightResult> = noAnswer('no-distance', 'No distance from the tree is read yet.');
+  for (let i = stations.length - 1; i >= 0; i--) {
+    const station = stations[i] as Answer<StationResult>;
+    const own = readings[i]?.angles.get('base')?.at(-1)?.reference;
+    const height = station.ok ? deriveHeight(station.value, target, tipOffset, own ?? protocolReference) : station;
+    if (height.ok) return height;
+    if (i === stations.length - 1) why = height;
+  }
+  return why;
+}
+
+/** A sighted merchantable top counts before a length that was typed in. */
+function merchantableHeight(sighted: Answer<HeightResult>, all: Gathered, reference: GroundReference): Answer<HeightResult> {
+  const told = all.merchantableHeights.at(-1);
+  if (sighted.ok || !told) return sighted;
+  const value = toMetres(told.value, told.unit);
+  if (!(value > 0)) return noAnswer('out-of-range', 'A merchantable height must be above 0.');
+  return answer({
+    value,
+    // an eye estimate of a height is no better than one part in ten
+    sigma: metres(told.sigma ?? value * 0.1),
+    method: 'told',
+    station: null,
+    reference,
+    signCase: null,
+    parts: null,
+    dominant: null,
+    from: [idOf(told)],
+  });
+}
+
+const CROWN: Assumption = { code: 'tip-offset', text: `Tip within ${TIP_OFFSET.broad} m of plumb: the crown's form is not known.` };
+
+export { ONE_STATION };

@@ -1,0 +1,90 @@
+import { LOGS_16_FT, type ProtocolOptions, STUMP_1_FT } from '../survey/index';
+import { type Answer, answer, DomainError, inches, metres, metresToFeet, metresToInches, noAnswer } from '../units';
+import { byFormFactor, DEFAULT_FORM_FACTOR, formFactorSigma, logByLog, merchantableLogs } from '../volume/index';
+import type { LogsReading } from './reading';
+import type { Assumption, BoardResult, CubicResult, DiameterResult, HeightResult } from './result';
+import { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures } from './species';
+
+/**
+ * Stem volume by form factor.
+ * @param assume is told of every figure nobody gave
+ */
+export function deriveCubic(
+  dbh: Answer<DiameterResult>,
+  height: Answer<HeightResult>,
+  species: SpeciesFigures,
+  assume: (a: Assumption) => void,
+): Answer<CubicResult> {
+  if (!dbh.ok) return noAnswer('no-diameter', 'Volume needs the diameter.');
+  if (!height.ok) return noAnswer('no-height', 'Volume needs the total height.');
+  const given = species.formFactor !== undefined;
+  const f = species.formFactor ?? DEFAULT_FORM_FACTOR.value;
+  const sigmaF = species.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma;
+  if (!given) assume(FORM_FACTOR);
+  else if (species.formFactorSigma === undefined) assume(FORM_FACTOR_SIGMA);
+  const value = byFormFactor(dbh.value.basalArea, height.value.value, f);
+  const sigma = formFactorSigma(value, {
+    f: sigmaF / f,
+    diameter: dbh.value.sigma / dbh.value.value,
+    height: height.value.sigma / height.value.value,
+  });
+  return answer({ value, sigma, formFactor: f });
+}
+
+/**
+ * Board feet log by log, from logs as told or cut from the merchantable height.
+ * @param assume is told of every figure nobody gave
+ */
+export function deriveBoards(
+  dbh: Answer<DiameterResult>,
+  merchantable: Answer<HeightResult>,
+  told: LogsReading | undefined,
+  protocol: ProtocolOptions,
+  species: SpeciesFigures,
+  assume: (a: Assumption) => void,
+): Answer<BoardResult> {
+  if (!dbh.ok) return noAnswer('no-diameter', 'Board feet need the diameter.');
+  if (!told && !merchantable.ok) return noAnswer('no-logs', 'Board feet need the logs, or a sight to the merchantable top.');
+  const logs = protocol.merchantable?.logs ?? LOGS_16_FT;
+  if (!protocol.merchantable?.logs) assume(LOGS);
+  let count: number;
+  if (told) count = told.value;
+  else {
+    const stump = protocol.merchantable?.stumpHeight ?? STUMP_1_FT;
+    if (!protocol.merchantable) assume(STUMP);
+    const length = merchantable.ok ? merchantable.value.value - stump : 0;
+    if (!(length > 0)) return noAnswer('no-logs', 'The merchantable top is not above the stump: there is no log.');
+    count = merchantableLogs(metresToFeet(metres(length)), {
+      length: metresToFeet(metres(logs.length)),
+      trim: metresToFeet(metres(logs.trim)),
+      oddEnd: logs.oddEnd,
+    });
+  }
+  if (count === 0) return noAnswer('no-logs', 'The merchantable stem is shorter than half a log.');
+  if (species.formClass === undefined) assume(FORM_CLASS);
+  if (species.taperPerLog === undefined) assume(TAPER);
+  const formClass = species.formClass ?? DEFAULT_FORM_CLASS;
+  const taperPerLog = species.taperPerLog ?? DEFAULT_TAPER_PER_LOG;
+  try {
+    const sum = logByLog(metresToInches(dbh.value.value), count, {
+      formClass,
+      taperPerLog: inches(taperPerLog),
+      logLength: metresToFeet(metres(logs.length)),
+    });
+    return answer({ ...sum, count, counted: told ? 'told' : 'from-height', formClass, taperPerLog });
+  } catch (e) {
+    // more logs than the taper leaves wood for is a property of this tree, not a wrong argument of the caller
+    if (e instanceof DomainError && e.code === 'taper-too-strong') return noAnswer(e.code, `With this taper ${e.expected}.`);
+    throw e;
+  }
+}
+
+const FORM_FACTOR: Assumption = {
+  code: 'form-factor',
+  text: `Form factor ${DEFAULT_FORM_FACTOR.value} ± ${DEFAULT_FORM_FACTOR.sigma}: a general figure, not this species' own.`,
+};
+const FORM_FACTOR_SIGMA: Assumption = { code: 'form-factor-sigma', text: `Form factor trusted to ± ${DEFAULT_FORM_FACTOR.sigma}.` };
+const FORM_CLASS: Assumption = { code: 'form-class', text: `Form class ${DEFAULT_FORM_CLASS}: a general figure, not this species' own.` };
+const TAPER: Assumption = { code: 'taper', text: `Taper ${DEFAULT_TAPER_PER_LOG} in a log above the first: a general figure.` };
+const LOGS: Assumption = { code: 'logs', text: 'Logs of 16 ft with 0.3 ft trim, odd ends down: the protocol cuts no logs.' };
+const STUMP: Assumption = { code: 'stump', text: 'Stump of 1 ft: the protocol names none.' };

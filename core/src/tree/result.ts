@@ -1,0 +1,88 @@
+import type { ErrorPart, SignCase } from '../height/index';
+import type { GroundReference } from '../survey/index';
+import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
+import type { LogByLog } from '../volume/index';
+
+/** A figure nobody measured, said wherever it was used. */
+export interface Assumption {
+  readonly code: string;
+  readonly text: string;
+}
+
+export interface DiameterResult {
+  readonly value: Metres;
+  readonly sigma: Metres;
+  readonly basalArea: SquareMetres;
+  /** Height of the point of measurement above the ground reference. */
+  readonly pom: Metres;
+  readonly readings: number;
+  readonly from: readonly string[];
+}
+
+/** One setting-up: where the eye was, seen from the foot of the tree. */
+export interface StationResult {
+  readonly station: string;
+  /** Level, to the axis. */
+  readonly distance: Metres;
+  readonly distanceSigma: Metres;
+  readonly along: 'level' | 'slope';
+  /** Slope of the ground as read; null when it was not. */
+  readonly slope: Tangent | null;
+  readonly eyeHeight: Metres;
+  readonly eyeHeightAssumed: boolean;
+  /** What the base should read. */
+  readonly predictedBase: Tangent;
+  /** The lower sight as used: to the base, or to a mark `markHeight` above it. */
+  readonly base: Sight | null;
+  readonly markHeight: Metres;
+  /** The upper sights as used. */
+  readonly tops: Partial<Record<TopTarget, Sight>>;
+}
+export type TopTarget = 'tip' | 'crown-base' | 'merchantable';
+export const TOP_TARGETS: readonly TopTarget[] = ['tip', 'crown-base', 'merchantable'];
+
+/** The mean of the shots at one target. */
+export interface Sight {
+  readonly t: Tangent;
+  /** Of the mean, radians. */
+  readonly sigma: number;
+  readonly shots: number;
+  readonly from: readonly string[];
+}
+
+export interface HeightResult {
+  readonly value: Metres;
+  readonly sigma: Metres;
+  readonly method: 'two-sights' | 'two-sights-to-mark' | 'told';
+  readonly station: string | null;
+  readonly reference: GroundReference;
+  readonly signCase: SignCase | null;
+  readonly parts: Readonly<Record<ErrorPart, number>> | null;
+  readonly dominant: ErrorPart | null;
+  readonly from: readonly string[];
+}
+
+export interface CubicResult {
+  readonly value: CubicMetres;
+  readonly sigma: CubicMetres;
+  readonly formFactor: number;
+}
+
+export interface BoardResult extends LogByLog {
+  readonly count: number;
+  /** `told` when the logs were entered, `from-height` when cut from a merchantable height. */
+  readonly counted: 'told' | 'from-height';
+  readonly formClass: number;
+  readonly taperPerLog: number;
+}
+
+export interface TreeResult {
+  readonly dbh: Answer<DiameterResult>;
+  readonly stations: readonly Answer<StationResult>[];
+  readonly height: Answer<HeightResult>;
+  readonly crownBase: Answer<HeightResult>;
+  readonly merchantable: Answer<HeightResult>;
+  readonly cubic: Answer<CubicResult>;
+  readonly boards: Answer<BoardResult>;
+  readonly assumptions: readonly Assumption[];
+}

@@ -1,0 +1,39 @@
+/** A wrong argument: says which quantity, what it was and what is allowed. Thrown, never repaired. */
+export class DomainError extends Error {
+  override readonly name = 'DomainError';
+  constructor(
+    readonly code: string,
+    readonly quantity: string,
+    readonly value: unknown,
+    readonly expected: string,
+  ) {
+    super(`${quantity} is ${String(value)}: ${expected}`);
+  }
+}
+
+/** A question without an answer (parallel sights, a reading still missing) is not an error: it says why. */
+export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly code: string; readonly reason: string };
+
+export const answer = <T>(value: T): Answer<T> => ({ ok: true, value });
+export const noAnswer = (code: string, reason: string): Answer<never> => ({ ok: false, code, reason });
+
+/**
+ * Passes a finite number above a bound, refuses anything else.
+ * @param quantity what it is, for the sentence
+ * @param value the number
+ * @param above exclusive lower bound; 0 when left out
+ * @throws DomainError `out-of-range`
+ */
+export function requireAbove(quantity: string, value: number, above = 0): void {
+  if (!(Number.isFinite(value) && value > above)) {
+    throw new DomainError('out-of-range', quantity, value, `it must be a finite number above ${above}`);
+  }
+}
+
+/**
+ * Passes a finite number of either sign, refuses NaN and the infinities.
+ * @throws DomainError `not-finite`
+ */
+export function requireFinite(quantity: string, value: number): void {
+  if (!Number.isFinite(value)) throw new DomainError('not-finite', quantity, value, 'it must be a finite number');
+}

@@ -1,0 +1,39 @@
+import { fromMetres, type LengthUnit, METRES_PER_FOOT } from './convert';
+import type { CubicMetres, Metres } from './quantity';
+
+export type UnitSystem = 'metric' | 'us';
+
+/** The unit in which a survey shows each kind of length. */
+export const UNITS_OF: Record<UnitSystem, { readonly diameter: LengthUnit; readonly length: LengthUnit; readonly volume: 'm³' | 'ft³' }> = {
+  metric: { diameter: 'cm', length: 'm', volume: 'm³' },
+  us: { diameter: 'in', length: 'ft', volume: 'ft³' },
+};
+
+/**
+ * A length as shown on screen, rounded for reading only.
+ * @param length metres
+ * @param unit m, cm, mm, ft, in or chain
+ * @param decimals digits after the point
+ * @example formatLength(metres(23.456), 'm', 1) // '23.5 m'
+ */
+export function formatLength(length: Metres, unit: LengthUnit, decimals: number): string {
+  return `${formatNumber(fromMetres(length, unit), decimals)} ${unit}`;
+}
+
+/**
+ * A number with a true minus sign and fixed decimals; −0 is shown as 0.
+ * @example formatNumber(-0.04, 1) // '0.0'
+ */
+export function formatNumber(n: number, decimals: number): string {
+  const s = Math.abs(n).toFixed(decimals);
+  return n < 0 && Number(s) !== 0 ? `−${s}` : s;
+}
+
+export const showDiameter = (d: Metres, u: UnitSystem) => formatLength(d, UNITS_OF[u].diameter, 1);
+export const showHeight = (h: Metres, u: UnitSystem) => formatLength(h, UNITS_OF[u].length, 1);
+
+/** Decimals that keep three figures of a stem's volume visible. */
+export function showVolume(v: CubicMetres, u: UnitSystem): string {
+  const n = u === 'us' ? v / METRES_PER_FOOT ** 3 : v;
+  return `${formatNumber(n, n >= 100 ? 0 : n >= 10 ? 1 : n >= 1 ? 2 : 3)} ${UNITS_OF[u].volume}`;
+}

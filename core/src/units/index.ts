@@ -1,0 +1,43 @@
+export {
+  cubicMetresToCubicFeet,
+  degreesToRadians,
+  feetToMetres,
+  fromMetres,
+  inchesToMetres,
+  LENGTH_UNITS,
+  type LengthUnit,
+  METRES_PER_FOOT,
+  METRES_PER_INCH,
+  metresToFeet,
+  metresToInches,
+  radiansToDegrees,
+  SQUARE_METRES_PER_ACRE,
+  toMetres,
+} from './convert';
+export { type Answer, answer, DomainError, noAnswer, requireAbove, requireFinite } from './domain-error';
+export { formatLength, formatNumber, showDiameter, showHeight, showVolume, UNITS_OF, type UnitSystem } from './format';
+export { echoAngle, type ParsedAngle, parseAngle } from './parse-angle';
+export { type ParsedLength, parseLength } from './parse-length';
+export { type LineReading, type ParsedLine, parseLine } from './parse-line';
+export {
+  add,
+  type BoardFeet,
+  boardFeet,
+  type CubicFeet,
+  type CubicMetres,
+  cubicMetres,
+  type Feet,
+  feet,
+  type Inches,
+  inches,
+  type Metres,
+  metres,
+  type Quantity,
+  type Radians,
+  radians,
+  type SquareMetres,
+  squareMetres,
+  type Tangent,
+  tangent,
+} from './quantity';
+export { type AngleScale, checkScaleRange, readingOf, SCALE_KINDS, tangentOf } from './scale';

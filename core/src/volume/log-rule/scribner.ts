@@ -1,0 +1,16 @@
+import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../units';
+
+/**
+ * Scribner rule, formula form: (0.79d² − 2d − 4)·L/16; a negative result counts 0.
+ * @param smallEnd diameter inside bark at the small end, inches, above 0
+ * @param length feet, above 0
+ * @returns board feet, not rounded (the published decimal table differs in places)
+ * @throws DomainError `out-of-range`
+ * @source handbook 4.3
+ * @example scribner(inches(20), feet(16)) // 272
+ */
+export function scribner(smallEnd: Inches, length: Feet): BoardFeet {
+  requireAbove('small-end diameter', smallEnd);
+  requireAbove('log length', length);
+  return Math.max(0, ((0.79 * smallEnd * smallEnd - 2 * smallEnd - 4) * length) / 16) as BoardFeet;
+}
