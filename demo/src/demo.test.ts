@@ -1,0 +1,47 @@
+import { deriveTree, PRESETS, type Reading } from '@arbolito/core';
+import { describe, expect, it } from 'vitest';
+import { demoRecords } from './index';
+import { MONTE_UMBRIO, TANSY_CREEK } from './scene';
+
+const { records, truth } = demoRecords();
+
+describe('the demo surveys', () => {
+  it('are the same from the same seed and others from another', () => {
+    expect(demoRecords()).toEqual({ records, truth });
+    expect(demoRecords(7).truth[0]?.dbh).not.toBe(truth[0]?.dbh);
+  });
+
+  it('hold what the scenes say, every id once, parents first', () => {
+    expect(truth.filter((t) => t.scene === 'monte-umbrio')).toHaveLength(MONTE_UMBRIO.trees);
+    expect(truth.filter((t) => t.scene === 'tansy-creek')).toHaveLength(TANSY_CREEK.trees);
+    expect(new Set(records.map((r) => r.id)).size).toBe(records.length);
+    const ids = records.map((r) => r.id);
+    expect(ids.every((id) => /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/.test(id))).toBe(true);
+    const seen = new Set<string>();
+    for (const r of records) {
+      for (const v of Object.values(r.body)) if (typeof v === 'string' && ids.includes(v)) expect(seen.has(v)).toBe(true);
+      seen.add(r.id);
+    }
+  });
+
+  it('give back the truth within the stated errors', () => {
+    const superseded = new Set(records.map((r) => r.supersedes));
+    const treeOfStem = new Map(records.filter((r) => r.kind === 'stem').map((r) => [r.id, r.body.tree]));
+    const misses: number[] = [];
+    for (const t of truth) {
+      if (t.blunder === 'girth-as-diameter') continue;
+      const scene = t.scene === 'monte-umbrio' ? MONTE_UMBRIO : TANSY_CREEK;
+      const readings = records
+        .filter((r) => r.kind === 'reading' && !superseded.has(r.id) && treeOfStem.get(r.body.stem as string) === t.id)
+        .map((r) => r.body.read as Reading);
+      const result = deriveTree({ readings, protocol: PRESETS[scene.preset].options, species: t.species.figures });
+      expect(result.dbh.ok && Math.abs(result.dbh.value.value - t.dbh)).toBeLessThan(0.008);
+      if (result.height.ok) misses.push((result.height.value.value - t.height) / result.height.value.sigma);
+    }
+    expect(misses.length).toBeGreaterThan(45);
+    const within2 = misses.filter((m) => Math.abs(m) <= 2).length / misses.length;
+    expect(within2).toBeGreaterThan(0.9);
+    // not so wide that anything would pass
+    expect(Math.sqrt(misses.reduce((s, m) => s + m * m, 0) / misses.length)).toBeGreaterThan(0.7);
+  });
+});

@@ -1,0 +1,22 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'standalone' }),
+  integrations: [react()],
+  server: { host: '127.0.0.1' },
+  // writes are checked by our middleware, for JSON too; allowedDomains lets Astro know its own address
+  security: { checkOrigin: false, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
+  experimental: {
+    csp: { directives: ["default-src 'self'", "img-src 'self' data:", "object-src 'none'", "base-uri 'none'", "form-action 'self'"] },
+  },
+  devToolbar: { enabled: false },
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    ssr: { noExternal: ['@arbolito/core'] },
+  },
+});

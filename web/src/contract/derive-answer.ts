@@ -1,0 +1,191 @@
+import 'reflect-metadata';
+import {
+  type Answer,
+  type BoardResult,
+  type CubicResult,
+  cubicMetresToCubicFeet,
+  type DiameterResult,
+  type Finding,
+  feetToMetres,
+  type HeightResult,
+  inchesToMetres,
+  type StationResult,
+  type TreeResult,
+} from '@arbolito/core';
+import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
+import { Many, MaybeOne, One, Says } from './describe';
+import { FieldErrorAnswer } from './sync';
+
+/** A value with its standard error; the unit is in the field's name or said here. */
+export class Estimate {
+  @IsNumber() value!: number;
+  @IsNumber() @Says('One standard error.') sigma!: number;
+  @IsString() @Says('m, m², m³ …') unit!: string;
+}
+export class NotDerived {
+  @IsString() @Says('A fixed word for programs.') code!: string;
+  @IsString() @Says('A sentence for people.') reason!: string;
+}
+export class DiameterAnswer extends Estimate {
+  @IsNumber() @Says('Basal area, m².') basalArea!: number;
+  @IsNumber() @Says('Height of the point of measurement above the ground reference, m.') pom!: number;
+  @IsInt() @Says('How many readings it is the mean of.') readings!: number;
+}
+export class ErrorParts {
+  @IsNumber() @Says('m') distance!: number;
+  @IsNumber() @Says('m') topSight!: number;
+  @IsNumber() @Says('m') baseSight!: number;
+  @IsNumber() @Says('m') tipOffset!: number;
+}
+export class HeightAnswer extends Estimate {
+  @IsIn(['two-sights', 'two-sights-to-mark', 'told']) method!: string;
+  @IsString() @Says('The ground reference it counts from.') reference!: string;
+  @IsOptional() @IsString() station!: string | null;
+  @IsOptional() @IsIn(['eye-between', 'eye-below-base', 'eye-above-top']) signCase!: string | null;
+  @MaybeOne(() => ErrorParts) @Says('What the standard error is made of.') parts!: ErrorParts | null;
+  @IsOptional() @IsIn(['distance', 'top-sight', 'base-sight', 'tip-offset']) @Says('The largest part.') dominant!: string | null;
+}
+export class CubicAnswer extends Estimate {
+  @IsNumber() @Says('The same in ft³.') cubicFeet!: number;
+  @IsNumber() formFactor!: number;
+}
+export class BoardFeet {
+  @IsNumber() @Says('bd ft') doyle!: number;
+  @IsNumber() @Says('bd ft') scribner!: number;
+  @IsNumber() @Says('bd ft') international!: number;
+}
+export class LogAnswer {
+  @IsInt() @Says('1 is the butt log.') number!: number;
+  @IsNumber() @Says('m, without trim.') length!: number;
+  @IsNumber() @Says('Diameter inside bark at the small end, m.') smallEnd!: number;
+  @One(() => BoardFeet) boardFeet!: BoardFeet;
+}
+export class BoardAnswer {
+  @IsNumber() @Says('Logs, in halves.') logs!: number;
+  @IsIn(['told', 'from-height']) counted!: string;
+  @IsNumber() @Says('per cent') formClass!: number;
+  @IsNumber() @Says('in per log') taperPerLog!: number;
+  @One(() => BoardFeet) boardFeet!: BoardFeet;
+  @Many(() => LogAnswer) eachLog!: LogAnswer[];
+}
+export class StationAnswer {
+  @IsString() station!: string;
+  @IsNumber() @Says('Level, to the axis, m.') distance!: number;
+  @IsNumber() @Says('m') distanceSigma!: number;
+  @IsNumber() @Says('What the base should read, rise over run.') predictedBase!: number;
+  @IsNumber() @Says('m') eyeHeight!: number;
+  @IsBoolean() eyeHeightAssumed!: boolean;
+}
+export class SaidAssumption {
+  @IsString() code!: string;
+  @IsString() text!: string;
+}
+export class FindingAnswer {
+  @IsString() code!: string;
+  @IsString() @Says('The reading it points at.') target!: string;
+  @IsIn(['wrong', 'doubt', 'advice']) severity!: string;
+  @IsString() what!: string;
+  @IsString() why!: string;
+  @IsString() remedy!: string;
+}
+/** Everything that follows from a tree's readings. SI; what could not be derived is left out here and stands under missing. */
+export class TreeAnswer {
+  @MaybeOne(() => DiameterAnswer) dbh?: DiameterAnswer;
+  @MaybeOne(() => HeightAnswer) height?: HeightAnswer;
+  @MaybeOne(() => HeightAnswer) crownBase?: HeightAnswer;
+  @MaybeOne(() => HeightAnswer) merchantableHeight?: HeightAnswer;
+  @MaybeOne(() => CubicAnswer) volume?: CubicAnswer;
+  @MaybeOne(() => BoardAnswer) boards?: BoardAnswer;
+  @Many(() => StationAnswer) stations!: StationAnswer[];
+  @Says('By the name of each result that is left out, why.') missing!: Record<string, NotDerived>;
+  @Many(() => SaidAssumption) assumptions!: SaidAssumption[];
+  @Many(() => FindingAnswer) findings!: FindingAnswer[];
+}
+export class DerivedTree {
+  @IsOptional() @IsString() id!: string | null;
+  @IsBoolean() ok!: boolean;
+  @MaybeOne(() => TreeAnswer) @Says('There when ok.') result?: TreeAnswer;
+  @Many(() => FieldErrorAnswer) @Says('What is wrong with this tree, when not ok.') errors!: FieldErrorAnswer[];
+}
+export class DeriveResponse {
+  @Many(() => DerivedTree) @Says('In the order asked.') trees!: DerivedTree[];
+}
+
+/** The core's result as it goes over the wire. */
+export function treeAnswer(result: TreeResult, findings: readonly Finding[]): TreeAnswer {
+  const missing: Record<string, NotDerived> = {};
+  const take = <T, A>(name: string, part: Answer<T>, show: (value: T) => A): A | undefined => {
+    if (part.ok) return show(part.value);
+    missing[name] = { code: part.code, reason: part.reason };
+    return undefined;
+  };
+  return {
+    dbh: take('dbh', result.dbh, diameter),
+    height: take('height', result.height, height),
+    crownBase: take('crownBase', result.crownBase, height),
+    merchantableHeight: take('merchantableHeight', result.merchantable, height),
+    volume: take('volume', result.cubic, cubic),
+    boards: take('boards', result.boards, boards),
+    stations: result.stations.flatMap((s) => (s.ok ? [station(s.value)] : [])),
+    missing,
+    assumptions: [...result.assumptions],
+    findings: [...findings],
+  };
+}
+
+const diameter = (d: DiameterResult): DiameterAnswer => ({
+  value: d.value,
+  sigma: d.sigma,
+  unit: 'm',
+  basalArea: d.basalArea,
+  pom: d.pom,
+  readings: d.readings,
+});
+
+const height = (h: HeightResult): HeightAnswer => ({
+  value: h.value,
+  sigma: h.sigma,
+  unit: 'm',
+  method: h.method,
+  reference: h.reference,
+  station: h.station,
+  signCase: h.signCase,
+  parts: h.parts && {
+    distance: h.parts.distance,
+    topSight: h.parts['top-sight'],
+    baseSight: h.parts['base-sight'],
+    tipOffset: h.parts['tip-offset'],
+  },
+  dominant: h.dominant,
+});
+
+const cubic = (c: CubicResult): CubicAnswer => ({
+  value: c.value,
+  sigma: c.sigma,
+  unit: 'm³',
+  cubicFeet: cubicMetresToCubicFeet(c.value),
+  formFactor: c.formFactor,
+});
+
+const boards = (b: BoardResult): BoardAnswer => ({
+  logs: b.count,
+  counted: b.counted,
+  formClass: b.formClass,
+  taperPerLog: b.taperPerLog,
+  boardFeet: { ...b.boardFeet },
+  eachLog: b.logs.map((l) => ({
+    number: l.number,
+    length: feetToMetres(l.length),
+    smallEnd: inchesToMetres(l.smallEnd),
+    boardFeet: { ...l.boardFeet },
+  })),
+});
+
+const station = (s: StationResult): StationAnswer => ({
+  station: s.station,
+  distance: s.distance,
+  distanceSigma: s.distanceSigma,
+  predictedBase: s.predictedBase,
+  eyeHeight: s.eyeHeight,
+  eyeHeightAssumed: s.eyeHeightAssumed,
+});

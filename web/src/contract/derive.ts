@@ -1,0 +1,70 @@
+import 'reflect-metadata';
+import { PRESET_KEYS, type PresetKey, type Reading } from '@arbolito/core';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { InRange, MaybeOne, OneOf, Says } from './describe';
+import { ProtocolOptionsInput } from './protocol-options';
+import { READING_CLASSES, ReadingBase } from './reading';
+import { SpeciesFiguresInput } from './species-figures';
+
+/** What one request may hold. */
+export const DERIVE_LIMITS = { trees: 5000, readingsPerTree: 200, bytes: 5_000_000 } as const;
+
+/** One tree with its readings, as they were read. */
+export class DeriveTree {
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 100, { message: 'text of 1 to 100 characters' })
+  @Says('A name for the tree; the answer repeats it.', 'tree 7')
+  id?: string;
+
+  @OneOf('kind', READING_CLASSES, () => ReadingBase, true)
+  @ArrayMaxSize(DERIVE_LIMITS.readingsPerTree, { message: `a list of at most ${DERIVE_LIMITS.readingsPerTree} readings` })
+  @Says('In the order taken.')
+  readings!: Reading[];
+
+  @MaybeOne(() => SpeciesFiguresInput)
+  species?: SpeciesFiguresInput;
+
+  @IsOptional()
+  @InRange(0.5, 3, 'm')
+  @Says('Height of the person’s eye; 1.6 m is assumed, and said so, when left out.')
+  eyeHeight?: number;
+}
+
+/** Standard errors for readings that name none; the typical ones of the handbook when left out. */
+export class ErrorFigures {
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of one angle sighting.', 0.00436) angle?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a level distance.', 0.001) levelDistance?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a distance along the ground.', 0.003) slopeDistance?: number;
+  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of a diameter or girth reading.', 0.002) diameter?: number;
+}
+
+export class DeriveRequest {
+  @IsOptional()
+  @IsIn(PRESET_KEYS, { message: `one of ${PRESET_KEYS.join(', ')}` })
+  @Says('A protocol by the name of its preset; give this or protocol, not both.', 'forest-metric')
+  preset?: PresetKey;
+
+  @MaybeOne(() => ProtocolOptionsInput)
+  @Says('A protocol in full.')
+  protocol?: ProtocolOptionsInput;
+
+  @MaybeOne(() => ErrorFigures)
+  errors?: ErrorFigures;
+
+  @IsArray({ message: 'a list of trees' })
+  @ArrayMinSize(1, { message: `a list of 1 to ${DERIVE_LIMITS.trees} trees` })
+  @ArrayMaxSize(DERIVE_LIMITS.trees, { message: `a list of 1 to ${DERIVE_LIMITS.trees} trees` })
+  @ValidateBy({
+    name: 'oneProtocol',
+    validator: {
+      validate: (_, args) => {
+        const r = args?.object as DeriveRequest;
+        return (r.preset == null) !== (r.protocol == null);
+      },
+      defaultMessage: () => 'trees come with a preset or a protocol, one of the two',
+    },
+  })
+  @Says('Each is judged and answered for itself, in this order.')
+  trees!: unknown[];
+}

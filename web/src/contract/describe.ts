@@ -1,0 +1,120 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import { IsArray, IsDefined, IsNumber, IsOptional, Max, Min, ValidateBy, ValidateNested } from 'class-validator';
+
+// biome-ignore lint/suspicious/noExplicitAny: a class of the contract takes no arguments and may have any fields
+export type ContractClass<T extends object = any> = new () => T;
+
+/** What the OpenAPI document says of a field beside its checks. */
+export interface FieldNotes {
+  readonly text?: string;
+  readonly example?: unknown;
+  readonly nested?: () => ContractClass | readonly ContractClass[];
+  readonly list?: boolean;
+  readonly choice?: { readonly by: string; readonly of: Readonly<Record<string, () => ContractClass>> };
+}
+
+const notes = new Map<object, Map<string, FieldNotes>>();
+
+export function notesOf(target: ContractClass): ReadonlyMap<string, FieldNotes> {
+  const all = new Map<string, FieldNotes>();
+  for (
+    let proto = target.prototype as object | null;
+    proto && proto !== Object.prototype;
+    proto = Object.getPrototypeOf(proto) as object | null
+  ) {
+    for (const [field, note] of notes.get(proto) ?? []) if (!all.has(field)) all.set(field, note);
+  }
+  return all;
+}
+
+function note(target: object, field: string, more: FieldNotes): void {
+  const fields = notes.get(target) ?? new Map<string, FieldNotes>();
+  notes.set(target, fields);
+  fields.set(field, { ...fields.get(field), ...more });
+}
+
+/** Says what a field means, with its unit, for the API description. */
+export function Says(text: string, example?: unknown): PropertyDecorator {
+  return (target, field) => note(target, String(field), example === undefined ? { text } : { text, example });
+}
+
+/** A finite number in a closed or half-open range; the message says what is allowed and in which unit. */
+export function InRange(from: number, to: number, unit: string, options: { readonly above?: boolean } = {}): PropertyDecorator {
+  const words = `${options.above ? `above ${from}` : `from ${from}`} to ${to} ${unit}`.trim();
+  return (target, field) => {
+    IsNumber({ allowNaN: false, allowInfinity: false }, { message: `a number ${words}` })(target, String(field));
+    RangeCheck(from, to, options.above ?? false, `a number ${words}`)(target, String(field));
+    note(target, String(field), { text: `${notes.get(target)?.get(String(field))?.text ?? ''} ${unit}`.trim() });
+  };
+}
+
+function RangeCheck(from: number, to: number, above: boolean, message: string) {
+  return (target: object, field: string) => {
+    Max(to, { message })(target, field);
+    if (!above) Min(from, { message })(target, field);
+    else {
+      ValidateBy(
+        {
+          name: 'isAbove',
+          constraints: [from],
+          validator: { validate: (v: unknown) => typeof v === 'number' && v > from, defaultMessage: () => message },
+        },
+        { message },
+      )(target, field);
+    }
+  };
+}
+
+/** A required object of another contract class. */
+export function One(type: () => ContractClass): PropertyDecorator {
+  return (target, field) => {
+    const f = String(field);
+    IsDefined({ message: 'an object' })(target, f);
+    ValidateNested({ message: 'an object' })(target, f);
+    Type(type)(target, f);
+    note(target, f, { nested: type });
+  };
+}
+
+/** An object of another contract class, or left out. */
+export function MaybeOne(type: () => ContractClass): PropertyDecorator {
+  return (target, field) => {
+    const f = String(field);
+    IsOptional()(target, f);
+    ValidateNested({ message: 'an object' })(target, f);
+    Type(type)(target, f);
+    note(target, f, { nested: type });
+  };
+}
+
+/** A list of objects of another contract class. */
+export function Many(type: () => ContractClass): PropertyDecorator {
+  return (target, field) => {
+    const f = String(field);
+    IsArray({ message: 'a list' })(target, f);
+    ValidateNested({ each: true, message: 'a list of objects' })(target, f);
+    Type(type)(target, f);
+    note(target, f, { nested: type, list: true });
+  };
+}
+
+/** One or a list of objects whose class is told by one of their fields. `fallback` refuses what names no class. */
+export function OneOf(
+  by: string,
+  of: Readonly<Record<string, () => ContractClass>>,
+  fallback: () => ContractClass,
+  list = false,
+): PropertyDecorator {
+  return (target, field) => {
+    const f = String(field);
+    if (list) IsArray({ message: 'a list' })(target, f);
+    else IsDefined({ message: 'an object' })(target, f);
+    ValidateNested({ each: list, message: list ? 'a list of objects' : 'an object' })(target, f);
+    Type(fallback, {
+      keepDiscriminatorProperty: true,
+      discriminator: { property: by, subTypes: Object.entries(of).map(([name, value]) => ({ name, value: value() })) },
+    })(target, f);
+    note(target, f, { choice: { by, of }, list });
+  };
+}

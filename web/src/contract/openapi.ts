@@ -1,0 +1,165 @@
+import 'reflect-metadata';
+import { getMetadataStorage } from 'class-validator';
+import { DERIVE_LIMITS, DeriveRequest, DeriveTree } from './derive';
+import { DeriveResponse } from './derive-answer';
+import { type ContractClass, type FieldNotes, notesOf } from './describe';
+import { RecordEnvelope } from './envelope';
+import { EXAMPLES } from './examples';
+import { Problem } from './problem';
+import { KINDS, RECORDS } from './records/index';
+import { PullResponse, PushRequest, PushResponse, SYNC_LIMIT } from './sync';
+
+type Schema = Record<string, unknown>;
+
+/** JSON Schema of the contract's classes, read from the very checks the server runs. */
+class Schemas {
+  readonly components: Record<string, Schema> = {};
+
+  ref(type: ContractClass): Schema {
+    if (!(type.name in this.components)) {
+      this.components[type.name] = {};
+      this.components[type.name] = this.object(type);
+    }
+    return { $ref: `#/components/schemas/${type.name}` };
+  }
+
+  private object(type: ContractClass): Schema {
+    const rules = getMetadataStorage().getTargetValidationMetadatas(type, '', false, false);
+    const notes = notesOf(type);
+    const properties: Record<string, Schema> = {};
+    const required: string[] = [];
+    for (const field of new Set([...rules.map((r) => r.propertyName), ...notes.keys()])) {
+      const own = rules.filter((r) => r.propertyName === field);
+      const optional = own.some((r) => r.name === 'isOptional') || own.length === 0;
+      properties[field] = this.field(own, notes.get(field) ?? {}, optional);
+      if (!optional) required.push(field);
+    }
+    return { type: 'object', properties, ...(required.length ? { required } : {}), additionalProperties: false };
+  }
+
+  private field(rules: readonly { name?: string; type: string; constraints?: unknown[] }[], note: FieldNotes, optional: boolean): Schema {
+    let schema: Schema = {};
+    for (const rule of rules) Object.assign(schema, RULES[rule.name ?? rule.type]?.(rule.constraints ?? []) ?? {});
+    if (note.nested) {
+      const target = note.nested();
+      const ref = this.ref(target as ContractClass);
+      schema = note.list ? { ...schema, type: 'array', items: ref } : ref;
+    } else if (note.choice) {
+      const { by, of } = note.choice;
+      const choice = this.choice(by, of);
+      schema = note.list ? { ...schema, type: 'array', items: choice } : choice;
+    }
+    if (optional && Object.keys(schema).length > 0)
+      schema =
+        typeof schema.type === 'string' && !schema.enum
+          ? { ...schema, type: [schema.type, 'null'] }
+          : { anyOf: [schema, { type: 'null' }] };
+    if (note.text) schema = { ...schema, description: note.text };
+    return note.example === undefined ? schema : { ...schema, examples: [note.example] };
+  }
+
+  /** A union told by one field; several values of it may share a class. */
+  private choice(by: string, of: Readonly<Record<string, () => ContractClass>>): Schema {
+    const classes = new Map<ContractClass, string[]>();
+    for (const [name, type] of Object.entries(of)) classes.set(type(), [...(classes.get(type()) ?? []), name]);
+    for (const [type, names] of classes) {
+      this.ref(type);
+      const { properties } = this.components[type.name] as { properties: Record<string, Schema> };
+      properties[by] = { ...properties[by], enum: names };
+    }
+    return { oneOf: [...classes.keys()].map((t) => this.ref(t)), discriminator: { propertyName: by } };
+  }
+}
+
+const RULES: Record<string, (constraints: unknown[]) => Schema> = {
+  isNumber: () => ({ type: 'number' }),
+  isInt: () => ({ type: 'integer' }),
+  min: ([n]) => ({ minimum: n }),
+  max: ([n]) => ({ maximum: n }),
+  isAbove: ([n]) => ({ exclusiveMinimum: n }),
+  halves: () => ({ multipleOf: 0.5 }),
+  isString: () => ({ type: 'string' }),
+  isLength: ([min, max]) => ({ minLength: min, maxLength: max }),
+  isIn: ([list]) => ({ enum: list }),
+  isUuid: () => ({ type: 'string', format: 'uuid' }),
+  isIso8601: () => ({ type: 'string', format: 'date-time' }),
+  isBoolean: () => ({ type: 'boolean' }),
+  isObject: () => ({ type: 'object' }),
+  isArray: () => ({ type: 'array' }),
+  arrayMinSize: ([n]) => ({ minItems: n }),
+  arrayMaxSize: ([n]) => ({ maxItems: n }),
+  matches: ([pattern]) => ({ type: 'string', pattern: (pattern as RegExp).source }),
+};
+
+const body = (schema: Schema, examples?: Record<string, unknown>) => ({
+  required: true,
+  content: {
+    'application/json': {
+      schema,
+      ...(examples ? { examples: Object.fromEntries(Object.entries(examples).map(([k, value]) => [k, { value }])) } : {}),
+    },
+  },
+});
+const answers = (description: string, schema: Schema, problem: Schema) => ({
+  '200': { description, content: { 'application/json': { schema } } },
+  default: {
+    description: 'What is wrong, field by field; nothing was changed.',
+    content: { 'application/problem+json': { schema: problem } },
+  },
+});
+
+/** The OpenAPI 3.1 description of /api/v1, made from the contract's classes. */
+export function openApi(): Schema {
+  const s = new Schemas();
+  const problem = s.ref(Problem);
+  const request = s.ref(DeriveRequest);
+  const requestSchema = s.components.DeriveRequest as { properties: Record<string, Schema> };
+  requestSchema.properties.trees = { ...requestSchema.properties.trees, items: s.ref(DeriveTree) };
+  const push = s.ref(PushRequest);
+  const pushSchema = s.components.PushRequest as { properties: Record<string, Schema> };
+  pushSchema.properties.records = { ...pushSchema.properties.records, items: s.ref(RecordEnvelope) };
+  for (const kind of KINDS) s.ref(RECORDS[kind].body as ContractClass);
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Arbolito',
+      version: '1',
+      description:
+        'Readings of standing trees in, heights, volumes and their errors out. Lengths in metres, volumes in cubic metres, angles up positive, unless a field names another unit.',
+    },
+    paths: {
+      '/api/v1/derive': {
+        post: {
+          summary: 'Computes trees from their readings and stores nothing.',
+          description: `At most ${DERIVE_LIMITS.trees} trees, ${DERIVE_LIMITS.readingsPerTree} readings a tree and ${DERIVE_LIMITS.bytes} bytes. A tree that can't be computed is answered with its errors; the others are computed all the same.`,
+          requestBody: body(request, EXAMPLES),
+          responses: answers('One answer a tree, in the order asked.', s.ref(DeriveResponse), problem),
+        },
+      },
+      '/api/v1/sync': {
+        post: {
+          summary: 'Stores records; sending twice or in any order gives the same book.',
+          description: `At most ${SYNC_LIMIT} records. A record's body follows the schema of its kind: ${KINDS.map((k) => `${k} → ${RECORDS[k].body.name}`).join(', ')}.`,
+          requestBody: body(push),
+          responses: answers('One answer a record, in the order sent.', s.ref(PushResponse), problem),
+        },
+        get: {
+          summary: 'Records in the order in which the server stored them.',
+          parameters: [
+            {
+              name: 'after',
+              in: 'query',
+              required: true,
+              schema: { type: 'integer', minimum: 0 },
+              description: 'The next of the page before, or 0.',
+            },
+            { name: 'limit', in: 'query', required: false, schema: { type: 'integer', minimum: 1, maximum: SYNC_LIMIT, default: 500 } },
+          ],
+          responses: answers('A page of records.', s.ref(PullResponse), problem),
+        },
+      },
+      '/api/v1/openapi.json': { get: { summary: 'This description.', responses: { '200': { description: 'OpenAPI 3.1.' } } } },
+    },
+    components: { schemas: s.components },
+  };
+}

@@ -1,0 +1,76 @@
+import 'reflect-metadata';
+import {
+  GROUND_REFERENCES,
+  type GroundReference,
+  LENGTH_UNITS,
+  type LengthUnit,
+  type ProtocolOptions,
+  type UnitSystem,
+} from '@arbolito/core';
+import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Max, Min, ValidateIf } from 'class-validator';
+import { InRange, Many, MaybeOne, One, Says } from './describe';
+
+const oneOf = (...list: readonly string[]) => [list, { message: `one of ${list.join(', ')}` }] as const;
+
+export class DiameterRounding {
+  @IsIn(...oneOf('diameter', 'circumference')) of!: 'diameter' | 'circumference';
+  @InRange(0, 10, 'in the unit named', { above: true }) step!: number;
+  @IsIn(...oneOf(...LENGTH_UNITS)) unit!: LengthUnit;
+  @IsIn(...oneOf('nearest', 'down', 'up')) direction!: 'nearest' | 'down' | 'up';
+}
+export class ClassWidth {
+  @InRange(0, 100, 'in the unit named', { above: true }) value!: number;
+  @IsIn(...oneOf(...LENGTH_UNITS)) unit!: LengthUnit;
+}
+export class ForkLow {
+  @IsIn(...oneOf('separate')) stems!: 'separate';
+  @ValidateIf((o: ForkLow) => o.atMost !== null)
+  @IsInt({ message: 'a whole number from 1 to 50, or null' })
+  @Min(1, { message: 'a whole number from 1 to 50, or null' })
+  @Max(50, { message: 'a whole number from 1 to 50, or null' })
+  atMost!: number | null;
+  @IsIn(...oneOf('each', 'largest')) theTree!: 'each' | 'largest';
+}
+export class MerchantableTop {
+  @IsString({ message: 'text' })
+  @Length(1, 60, { message: 'text of 1 to 60 characters' })
+  product!: string;
+  @InRange(0, 3, 'm', { above: true }) diameter!: number;
+}
+export class LogCutting {
+  @InRange(0, 30, 'm', { above: true }) length!: number;
+  @InRange(0, 1, 'm') trim!: number;
+  @IsIn(...oneOf('down', 'nearest')) oddEnd!: 'down' | 'nearest';
+}
+export class Merchantable {
+  @Many(() => MerchantableTop) tops!: MerchantableTop[];
+  @IsBoolean({ message: 'true or false' }) orFirstDefect!: boolean;
+  @InRange(0, 3, 'm') stumpHeight!: number;
+  @MaybeOne(() => LogCutting) @Says('null where the stem is not cut into logs.') logs!: LogCutting | null;
+}
+export class HeightTolerance {
+  @InRange(0, 20, 'm', { above: true }) absolute!: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) relative!: number | null;
+}
+
+/** Every option on which schools of measuring differ. Lengths in metres unless a unit is named. */
+export class ProtocolOptionsInput implements ProtocolOptions {
+  @IsIn(...oneOf('metric', 'us')) units!: UnitSystem;
+  @InRange(0.5, 2, 'm') @Says('Breast height.', 1.3) breastHeight!: number;
+  @IsIn(...oneOf('body-mark-or-stick', 'tape-or-stick', 'tape')) foundBy!: ProtocolOptions['foundBy'];
+  @IsIn(...oneOf(...GROUND_REFERENCES)) groundReference!: GroundReference;
+  @IsIn(...oneOf('underside', 'axis')) lean!: ProtocolOptions['lean'];
+  @IsIn(...oneOf('just-above', 'just-above-below-if-worse', 'narrowest-below', 'mean-above-below')) swelling!: ProtocolOptions['swelling'];
+  @IsIn(...oneOf('just-above-below-if-worse', 'narrowest-below')) lowBranches!: ProtocolOptions['lowBranches'];
+  @InRange(0, 3, 'm') aboveButtSwell!: number;
+  @One(() => ForkLow) forkLow!: ForkLow;
+  @IsIn(...oneOf('separate', 'one-below-fork', 'one-narrowest-below')) forkBelowBreastHeight!: ProtocolOptions['forkBelowBreastHeight'];
+  @IsIn(...oneOf('one')) forkAbove!: 'one';
+  @IsIn(...oneOf('none', 'quadratic-sum', 'arithmetic-mean')) oneNumber!: ProtocolOptions['oneNumber'];
+  @IsIn(...oneOf('off-or-under-else-flag', 'over-and-flag')) vines!: ProtocolOptions['vines'];
+  @IsIn(...oneOf('none', 'paint', 'nothing-that-wounds')) mark!: ProtocolOptions['mark'];
+  @One(() => DiameterRounding) diameterRounding!: DiameterRounding;
+  @MaybeOne(() => ClassWidth) classWidth!: ClassWidth | null;
+  @MaybeOne(() => Merchantable) merchantable!: Merchantable | null;
+  @One(() => HeightTolerance) heightTolerance!: HeightTolerance;
+}

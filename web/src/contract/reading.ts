@@ -1,0 +1,167 @@
+import 'reflect-metadata';
+import {
+  ANGLE_TARGETS,
+  type AngleTarget,
+  DIAMETER_TOOLS,
+  type DiameterTool,
+  GROUND_REFERENCES,
+  type GroundReference,
+  LENGTH_UNITS,
+  type LengthUnit,
+  READING_KINDS,
+  type ReadingKind,
+  SCALE_KINDS,
+} from '@arbolito/core';
+import { IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { InRange, Says } from './describe';
+
+const oneOf = (list: readonly unknown[]) => ({ message: `one of ${list.join(', ')}` });
+
+/** What every reading says. */
+export class ReadingBase {
+  @IsIn(READING_KINDS, oneOf(READING_KINDS))
+  @Says('What was read; it decides which other fields there are.')
+  kind!: ReadingKind;
+
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 100, { message: 'text of 1 to 100 characters' })
+  @Says('A name for this reading; results name the readings they come from.')
+  id?: string;
+
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 100, { message: 'text of 1 to 100 characters' })
+  @Says('Which setting-up it belongs to; readings without one share one station.')
+  station?: string;
+}
+
+export class DiameterReadingInput extends ReadingBase {
+  declare kind: 'diameter';
+
+  @IsIn(DIAMETER_TOOLS, oneOf(DIAMETER_TOOLS))
+  @Says('diameter-tape reads the diameter, plain-tape the girth.', 'diameter-tape')
+  tool!: DiameterTool;
+
+  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @Says('As read.', 41.3)
+  value!: number;
+
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS))
+  @Says('Unit of the value.', 'cm')
+  unit!: LengthUnit;
+
+  @IsOptional()
+  @InRange(0, 20, 'm', { above: true })
+  @Says('Height of the point of measurement above the ground reference; breast height of the protocol when left out.')
+  pom?: number;
+
+  @IsOptional()
+  @InRange(0, 5, 'm', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+export class DistanceReadingInput extends ReadingBase {
+  declare kind: 'distance';
+
+  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @Says('As read.', 25)
+  value!: number;
+
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS))
+  @Says('Unit of the value.', 'm')
+  unit!: LengthUnit;
+
+  @IsIn(['level', 'slope'], oneOf(['level', 'slope']))
+  @Says('How the tape lay; along a slope an angle to target ground is needed.', 'level')
+  along!: 'level' | 'slope';
+
+  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark']))
+  @Says('Where the tape ended; at the bark half the diameter is added.', 'axis')
+  to!: 'axis' | 'bark';
+
+  @IsOptional()
+  @InRange(0, 100, 'm', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+export class AngleReadingInput extends ReadingBase {
+  declare kind: 'angle';
+
+  @IsIn(ANGLE_TARGETS, oneOf(ANGLE_TARGETS))
+  @Says('What was sighted; ground is the slope, positive uphill from the station to the tree.', 'tip')
+  target!: AngleTarget;
+
+  @InRange(-100_000, 100_000, 'on the scale named')
+  @Says('As read, up positive, 0 is level; degrees lie strictly between -90 and 90.', 41.5)
+  value!: number;
+
+  @IsIn(SCALE_KINDS, oneOf(SCALE_KINDS))
+  // the check sits on the field that is always there: a missing optional field is never looked at
+  @ValidateBy({
+    name: 'scaleNamesDistance',
+    validator: {
+      validate: (scale, args) => (scale === 'fixed') === ((args?.object as AngleReadingInput).scaleDistance != null),
+      defaultMessage: () => 'scaleDistance goes with scale fixed, and with it alone',
+    },
+  })
+  @Says('The scale it was read on; fixed is a scale drawn for one distance.', 'degree')
+  scale!: 'degree' | 'percent' | 'topographic' | 'fixed';
+
+  @IsOptional()
+  @InRange(0, 1000, 'in the unit of the scale', { above: true })
+  @Says('The distance a fixed scale is drawn for, for example 20.')
+  scaleDistance?: number;
+
+  @IsOptional()
+  @IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES))
+  @Says('Where a base sight met the stem; the protocol’s ground reference when left out.')
+  reference?: GroundReference;
+
+  @IsOptional()
+  @InRange(0, 0.5, 'radians', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+export class LengthReadingInput extends ReadingBase {
+  declare kind: 'mark-height' | 'eye-height' | 'merchantable-height';
+
+  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @Says('As read.', 1.3)
+  value!: number;
+
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS))
+  @Says('Unit of the value.', 'm')
+  unit!: LengthUnit;
+
+  @IsOptional()
+  @InRange(0, 100, 'm', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+export class LogsReadingInput extends ReadingBase {
+  declare kind: 'logs';
+
+  @InRange(0, 12, 'logs', { above: true })
+  @ValidateBy({
+    name: 'halves',
+    validator: { validate: (v) => typeof v === 'number' && Number.isInteger(v * 2), defaultMessage: () => 'whole and half logs' },
+  })
+  @Says('Merchantable logs above the stump, in halves.', 2.5)
+  value!: number;
+}
+
+/** A reading's class by its kind. */
+export const READING_CLASSES = {
+  diameter: () => DiameterReadingInput,
+  distance: () => DistanceReadingInput,
+  angle: () => AngleReadingInput,
+  'mark-height': () => LengthReadingInput,
+  'eye-height': () => LengthReadingInput,
+  'merchantable-height': () => LengthReadingInput,
+  logs: () => LogsReadingInput,
+} satisfies Record<ReadingKind, () => new () => ReadingBase>;

@@ -1,0 +1,33 @@
+import { checkTree, DomainError, deriveTree, metres, PRESETS, type ProtocolOptions, TYPICAL_ERRORS } from '@arbolito/core';
+import { type DeriveRequest, DeriveTree } from '../contract/derive';
+import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
+import { validate } from '../contract/validate';
+
+/** Computes every tree of a request for itself and stores nothing. */
+export function deriveAll(request: DeriveRequest): DeriveResponse {
+  const protocol = request.preset ? PRESETS[request.preset].options : (request.protocol as ProtocolOptions);
+  const errors = { ...TYPICAL_ERRORS, ...Object.fromEntries(Object.entries(request.errors ?? {}).filter(([, v]) => v != null)) };
+  return { trees: request.trees.map((plain, i) => deriveOne(plain, `trees[${i}]`, protocol, errors)) };
+}
+
+function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors: typeof TYPICAL_ERRORS): DerivedTree {
+  const checked = validate(DeriveTree, plain, at);
+  const given = (plain as { id?: unknown } | null)?.id;
+  const id = typeof given === 'string' ? given.slice(0, 100) : null;
+  if (!checked.ok) return { id, ok: false, errors: [...checked.errors] };
+  const tree = checked.value;
+  const species = tree.species ?? {};
+  try {
+    const result = deriveTree({
+      readings: tree.readings,
+      protocol,
+      species,
+      errors,
+      ...(tree.eyeHeight != null ? { eyeHeight: metres(tree.eyeHeight) } : {}),
+    });
+    return { id, ok: true, result: treeAnswer(result, checkTree({ readings: tree.readings, result, protocol, species })), errors: [] };
+  } catch (e) {
+    if (!(e instanceof DomainError)) throw e;
+    return { id, ok: false, errors: [{ field: `${at}.readings (${e.quantity})`, value: e.value ?? null, allowed: e.expected }] };
+  }
+}

@@ -1,0 +1,90 @@
+import type { Problem } from '../contract/problem';
+import type { Checked, FieldError } from '../contract/validate';
+
+/** An error on its way to the caller; the catalogue below gives it status and title. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly code: keyof typeof CATALOGUE,
+    readonly detail: string,
+    readonly errors: readonly FieldError[] = [],
+  ) {
+    super(detail);
+  }
+}
+
+const CATALOGUE = {
+  'bad-json': { status: 400, title: 'The body is not JSON' },
+  'bad-request': { status: 400, title: 'The request does not fit' },
+  'foreign-origin': { status: 403, title: 'Another site may not write here' },
+  'not-found': { status: 404, title: 'There is nothing here' },
+  'wrong-method': { status: 405, title: 'This address does not take that method' },
+  'too-large': { status: 413, title: 'The body is too large' },
+  'wrong-type': { status: 415, title: 'The body is not sent as JSON' },
+  internal: { status: 500, title: 'Something went wrong here' },
+  'database-away': { status: 503, title: 'The database does not answer' },
+} as const;
+
+export function problemResponse(p: HttpProblem): Response {
+  const { status, title } = CATALOGUE[p.code];
+  const body: Problem = { type: `urn:arbolito:problem:${p.code}`, title, status, detail: p.detail, errors: [...p.errors] };
+  return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/problem+json' } });
+}
+
+export const json = (body: unknown) =>
+  new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+
+/** The JSON body of a request, read no further than `limit` bytes. */
+export async function readJson(request: Request, limit: number): Promise<unknown> {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\b/i.test(type)) throw new HttpProblem('wrong-type', 'Send the body with content-type application/json.');
+  const tooLarge = () => new HttpProblem('too-large', `The body may have at most ${limit} bytes: send less at a time.`);
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  while (reader) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.byteLength;
+    if (size > limit) {
+      await reader.cancel();
+      throw tooLarge();
+    }
+    chunks.push(value);
+  }
+  const bytes = Buffer.concat(chunks);
+  // PostgreSQL can't keep a NUL in a text, and no reading has one
+  if (/\\u0000/.test(bytes.toString('latin1'))) throw new HttpProblem('bad-request', 'Text may not hold the NUL character (\\u0000).');
+  try {
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
+  } catch {
+    throw new HttpProblem('bad-json', 'The body could not be read as JSON (NaN and Infinity are not JSON).');
+  }
+}
+
+/** A checked value, or the problem that says which fields are wrong. */
+export function orProblem<T>(checked: Checked<T>): T {
+  if (checked.ok) return checked.value;
+  throw new HttpProblem('bad-request', 'Nothing was done: see errors for each field.', checked.errors);
+}
+
+/** Answers every method an address does not take. */
+export const refuseMethod = (allowed: string) => () => problemResponse(new HttpProblem('wrong-method', `This address takes ${allowed}.`));
+
+/** Runs an endpoint: every error becomes a problem, and none tells more than it should. */
+export async function answering(work: () => Promise<Response> | Response): Promise<Response> {
+  try {
+    return await work();
+  } catch (e) {
+    if (e instanceof HttpProblem) return problemResponse(e);
+    const cause = (e as { cause?: { code?: string } }).cause ?? (e as { code?: string });
+    // parameters of a query may be somebody's data: only the code is logged
+    console.error(`request failed: ${cause.code ?? (e as Error).name}`, process.env.NODE_ENV === 'development' ? e : '');
+    if (['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03'].includes(cause.code ?? '')) {
+      return problemResponse(
+        new HttpProblem('database-away', 'Nothing is lost: what was not stored stays on the device. Try again in a moment.'),
+      );
+    }
+    return problemResponse(new HttpProblem('internal', 'The request was not carried out; nothing was changed.'));
+  }
+}

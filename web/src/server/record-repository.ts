@@ -1,0 +1,96 @@
+import { asc, gt, inArray, sql } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
+import type { AnyRecord } from '../contract/envelope';
+import { KINDS, type Kind } from '../contract/records/index';
+import type { Db, Tx } from './db';
+import { recordHash } from './record-hash';
+import * as schema from './schema/index';
+
+type BodyTable = PgTable & { id: typeof schema.person.id };
+const TABLES: Record<Kind, BodyTable> = Object.fromEntries(KINDS.map((kind) => [kind, schema[kind]])) as unknown as Record<Kind, BodyTable>;
+
+export interface Stamp {
+  readonly kind: string;
+  readonly entity: string;
+  readonly hash: string;
+}
+
+/** Kind, entity and fingerprint of the records among `ids` that are stored. */
+export async function stampsOf(tx: Tx, ids: readonly string[]): Promise<Map<string, Stamp>> {
+  if (ids.length === 0) return new Map();
+  const rows = await tx
+    .select({ id: schema.record.id, kind: schema.record.kind, entity: schema.record.entity, hash: schema.record.hash })
+    .from(schema.record)
+    .where(inArray(schema.record.id, [...ids]));
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+/** One writer at a time, so that the server's order is also the order in which records become visible to a pull. */
+export async function lockForWriting(tx: Tx): Promise<void> {
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtext('arbolito.record'))`);
+}
+
+/** Stores new records, parents before children as given. All or none. */
+export async function insertRecords(tx: Tx, records: readonly AnyRecord[]): Promise<void> {
+  for (const run of runsOfOneKind(records)) {
+    await tx.insert(schema.record).values(run.map(({ body: _, ...r }) => ({ ...r, hash: recordHash({ ...r, body: _ } as AnyRecord) })));
+    const table = TABLES[(run[0] as AnyRecord).kind];
+    await tx.insert(table).values(run.map((r) => ({ ...(r.body as object), id: r.id })));
+  }
+}
+
+function runsOfOneKind(records: readonly AnyRecord[]): AnyRecord[][] {
+  const runs: AnyRecord[][] = [];
+  for (const record of records) {
+    const last = runs.at(-1);
+    // a version must be in the table before one that supersedes it, which a single statement does not promise
+    if (last && last[0]?.kind === record.kind && !last.some((r) => r.id === record.supersedes) && last.length < 500) last.push(record);
+    else runs.push([record]);
+  }
+  return runs;
+}
+
+/** A page of records in the server's order, with their bodies. */
+export async function recordsAfter(db: Db, after: number, limit: number): Promise<(AnyRecord & { seq: number })[]> {
+  const envelopes = await db.select().from(schema.record).where(gt(schema.record.seq, after)).orderBy(asc(schema.record.seq)).limit(limit);
+  const bodies = new Map<string, Record<string, unknown>>();
+  for (const kind of KINDS) {
+    const ids = envelopes.filter((e) => e.kind === kind).map((e) => e.id);
+    if (ids.length === 0) continue;
+    const table = TABLES[kind];
+    for (const row of await db
+      .select()
+      .from(table as typeof schema.person)
+      .where(inArray(table.id, ids))) {
+      const { id, ...body } = row as { id: string } & Record<string, unknown>;
+      bodies.set(id, body);
+    }
+  }
+  return envelopes.map(
+    ({ hash: _, ...e }) => ({ ...e, at: new Date(e.at).toISOString(), body: bodies.get(e.id) }) as unknown as AnyRecord & { seq: number },
+  );
+}
+
+export interface SurveyLine {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string | null;
+  readonly trees: number;
+}
+
+/** Surveys in force with their number of trees: what the field book shows before any script runs. */
+export async function surveyLines(db: Db): Promise<readonly SurveyLine[]> {
+  const result = await db.execute<{ id: string; name: string; place: string | null; trees: number }>(sql`
+    with in_force as (
+      select r.* from record r
+      where not exists (select 1 from retraction x where x.record = r.id)
+        and not exists (
+          select 1 from record s where s.supersedes = r.id and not exists (select 1 from retraction y where y.record = s.id)
+        )
+    )
+    select distinct on (r.entity) r.entity as id, s.name, s.place,
+      (select count(distinct tr.entity)::int from tree t join in_force tr on tr.id = t.id where t.survey = r.entity) as trees
+    from survey s join in_force r on r.id = s.id
+    order by r.entity, r.id desc`);
+  return result.rows;
+}

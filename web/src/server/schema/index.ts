@@ -1,0 +1,16 @@
+export { calibration } from './calibration';
+export { determination } from './determination';
+export { instrument } from './instrument';
+export { person } from './person';
+export { plot } from './plot';
+export { protocol } from './protocol';
+export { reading } from './reading';
+export { record, recordSeq } from './record';
+export { retraction } from './retraction';
+export { species } from './species';
+export { station } from './station';
+export { stem } from './stem';
+export { stratum } from './stratum';
+export { survey } from './survey';
+export { tree } from './tree';
+export { visit } from './visit';

@@ -1,0 +1,36 @@
+import { sql } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import { bigint, check, index, integer, pgSequence, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+
+/** The order in which the server stored records; pulling goes by it. */
+export const recordSeq = pgSequence('record_seq', { startWith: 1 });
+
+/** What every record carries; its kind's own table holds the body under the same id. Rows are never changed or deleted. */
+export const record = pgTable(
+  'record',
+  {
+    id: uuid().primaryKey(),
+    entity: uuid().notNull(),
+    supersedes: uuid().references((): AnyPgColumn => record.id),
+    kind: text().notNull(),
+    schema: integer().notNull(),
+    device: text().notNull(),
+    person: uuid(),
+    at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull(),
+    seq: bigint({ mode: 'number' }).notNull().default(sql`nextval('record_seq')`),
+    hash: text().notNull(),
+  },
+  (t) => [
+    uniqueIndex('record_seq_unique').on(t.seq),
+    index('record_entity').on(t.entity),
+    index('record_kind').on(t.kind),
+    check('record_first_version', sql`(${t.supersedes} is null) = (${t.entity} = ${t.id})`),
+    check('record_schema', sql`${t.schema} >= 1`),
+  ],
+);
+
+/** The id column every kind's table begins with. */
+export const recordId = () =>
+  uuid()
+    .primaryKey()
+    .references(() => record.id);

@@ -1,0 +1,10 @@
+import { pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { record, recordId } from './record';
+
+export const retraction = pgTable('retraction', {
+  id: recordId(),
+  record: uuid()
+    .notNull()
+    .references(() => record.id),
+  reason: text(),
+});

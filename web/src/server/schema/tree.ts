@@ -1,0 +1,25 @@
+import { sql } from 'drizzle-orm';
+import { check, doublePrecision, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { plot } from './plot';
+import { recordId } from './record';
+import { species } from './species';
+import { survey } from './survey';
+
+export const tree = pgTable(
+  'tree',
+  {
+    id: recordId(),
+    survey: uuid()
+      .notNull()
+      .references(() => survey.id),
+    plot: uuid().references(() => plot.id),
+    tag: text().notNull(),
+    species: uuid().references(() => species.id),
+    azimuth: doublePrecision(),
+    distance: doublePrecision(),
+    longitude: doublePrecision(),
+    latitude: doublePrecision(),
+    note: text(),
+  },
+  (t) => [index('tree_survey').on(t.survey), check('tree_azimuth', sql`${t.azimuth} between 0 and 360 and ${t.distance} >= 0`)],
+);
