@@ -45,6 +45,11 @@ export class Book {
     }
   }
 
+  /** The same book with more records in it. */
+  with(records: Iterable<AnyRecord>): Book {
+    return new Book([...this.versions.values(), ...records]);
+  }
+
   /** Every entity of a kind, settled or not, retracted ones too. */
   kind<K extends Kind>(kind: K): readonly Found<K>[] {
     return (this.byKind.get(kind) ?? []) as unknown as readonly Found<K>[];

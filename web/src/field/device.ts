@@ -1,0 +1,66 @@
+import { type AngleScale, type LengthUnit, UNITS_OF, type UnitSystem } from '@arbolito/core';
+import { v7 } from 'uuid';
+
+/** A time-ordered id for a new record. */
+export const newId = (): string => v7();
+
+/** What this device remembers about how its person works; never a measurement. */
+export interface Preferences {
+  readonly scale: AngleScale;
+  readonly units: UnitSystem;
+  readonly along: 'level' | 'slope';
+  readonly to: 'axis' | 'bark';
+  readonly tool: 'diameter-tape' | 'plain-tape';
+  /** Unit of the tape in hand, where it is not the survey's own. */
+  readonly diameterUnit: LengthUnit | null;
+  readonly lengthUnit: LengthUnit | null;
+  readonly person: string | null;
+}
+
+const KEY = 'arbolito.preferences';
+
+/** Read once a page; falls back to what the person's language suggests. */
+export function loadPreferences(): Preferences {
+  const byLanguage: Preferences = {
+    scale: { kind: 'percent' },
+    units: /-US$/i.test(globalThis.navigator?.language ?? '') ? 'us' : 'metric',
+    along: 'level',
+    to: 'axis',
+    tool: 'diameter-tape',
+    diameterUnit: null,
+    lengthUnit: null,
+    person: null,
+  };
+  return { ...byLanguage, ...readJson<Partial<Preferences>>(KEY) };
+}
+export const savePreferences = (p: Preferences) => writeJson(KEY, p);
+
+/** The units in which bare numbers are meant. */
+export function tapeUnits(p: Preferences): { readonly diameter: LengthUnit; readonly length: LengthUnit } {
+  const units = UNITS_OF[p.units];
+  return { diameter: p.diameterUnit ?? units.diameter, length: p.lengthUnit ?? units.length };
+}
+
+/** This device's own name on its records. */
+export function deviceName(): string {
+  const known = readJson<string>('arbolito.device');
+  if (typeof known === 'string') return known;
+  const made = `device ${newId().slice(-12)}`;
+  writeJson('arbolito.device', made);
+  return made;
+}
+
+/** Local storage, which some browsers switch off: without it nothing is remembered, and nothing breaks. */
+export function readJson<T>(key: string): T | null {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+}
+export function writeJson(key: string, value: unknown): void {
+  try {
+    if (value === null) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(value));
+  } catch {}
+}

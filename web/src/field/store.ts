@@ -1,0 +1,75 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { AnyRecord } from '../contract/envelope';
+import type { FieldError } from '../contract/validate';
+
+/** A record that the server has not confirmed yet. */
+export interface Unsent {
+  readonly id: string;
+  /** Why the server refused it; it stays here and is shown until a person decides. */
+  readonly refused?: readonly FieldError[];
+}
+
+interface FieldSchema extends DBSchema {
+  records: { key: string; value: AnyRecord };
+  outbox: { key: string; value: Unsent };
+  meta: { key: string; value: number };
+}
+
+let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
+
+function db(): Promise<IDBPDatabase<FieldSchema>> {
+  opened ??= openDB<FieldSchema>('arbolito', 1, {
+    upgrade(store) {
+      store.createObjectStore('records', { keyPath: 'id' });
+      store.createObjectStore('outbox', { keyPath: 'id' });
+      store.createObjectStore('meta');
+    },
+  });
+  return opened;
+}
+
+export async function loadAll(): Promise<{ records: AnyRecord[]; outbox: Unsent[] }> {
+  const store = await db();
+  const [records, outbox] = await Promise.all([store.getAll('records'), store.getAll('outbox')]);
+  return { records, outbox };
+}
+
+/** On disk when this resolves: only then may the screen say that something is kept. */
+export async function keepLocally(records: readonly AnyRecord[]): Promise<void> {
+  const tx = (await db()).transaction(['records', 'outbox'], 'readwrite', { durability: 'strict' });
+  for (const record of records) {
+    tx.objectStore('records').put(record);
+    tx.objectStore('outbox').put({ id: record.id });
+  }
+  await tx.done;
+}
+
+/** A page from the server, and how far it went. */
+export async function keepPulled(records: readonly AnyRecord[], cursor: number): Promise<void> {
+  const tx = (await db()).transaction(['records', 'meta'], 'readwrite');
+  for (const record of records) tx.objectStore('records').put(record);
+  tx.objectStore('meta').put(cursor, 'cursor');
+  await tx.done;
+}
+
+export async function cursor(): Promise<number> {
+  return (await (await db()).get('meta', 'cursor')) ?? 0;
+}
+
+export async function unsent(): Promise<Unsent[]> {
+  return (await db()).getAll('outbox');
+}
+
+export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> {
+  const tx = (await db()).transaction('records');
+  const found = await Promise.all(ids.map((id) => tx.store.get(id)));
+  return found.flatMap((r) => r ?? []);
+}
+
+/** Takes what the server has off the outbox, and notes what it refused. */
+export async function settleOutbox(done: readonly string[], refused: readonly Required<Unsent>[]): Promise<void> {
+  const tx = (await db()).transaction('outbox', 'readwrite');
+  for (const id of done) tx.store.delete(id);
+  for (const entry of refused) tx.store.put(entry);
+  await tx.done;
+}

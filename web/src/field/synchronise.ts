@@ -1,0 +1,47 @@
+import type { AnyRecord } from '../contract/envelope';
+import type { PushAnswer } from '../contract/sync';
+import { cursor, keepPulled, recordsById, settleOutbox, unsent } from './store';
+
+const BATCH = 500;
+
+/** What the exchange needs of the outside; a test gives its own. */
+export type Ask = (path: string, body?: unknown) => Promise<unknown>;
+
+export const askServer: Ask = async (path, body) => {
+  const response = await fetch(
+    path,
+    body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
+  );
+  if (!response.ok) throw new Error(`the server answered ${response.status}`);
+  return response.json();
+};
+
+/**
+ * Sends what is unsent, then takes in what is new. Safe to break off anywhere and to repeat: records are a set.
+ * @returns the records that came from the server
+ */
+export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRecord[]> {
+  const waiting = (await unsent()).filter((u) => !u.refused).map((u) => u.id);
+  for (let i = 0; i < waiting.length; i += BATCH) {
+    const records = await recordsById(waiting.slice(i, i + BATCH));
+    if (records.length === 0) continue;
+    const { answers } = (await ask('/api/v1/sync', { records })) as { answers: PushAnswer[] };
+    const done = answers.flatMap((a) => (a.id && (a.status === 'stored' || a.status === 'known') ? [a.id] : []));
+    const refused = answers.flatMap((a) => (a.id && a.status === 'refused' ? [{ id: a.id, refused: a.errors }] : []));
+    await settleOutbox(done, refused);
+  }
+  const pulled: AnyRecord[] = [];
+  for (let more = true, after = await cursor(); more; ) {
+    const page = (await ask(`/api/v1/sync?after=${after}&limit=${BATCH}`)) as {
+      records: (AnyRecord & { seq?: number })[];
+      next: number;
+      more: boolean;
+    };
+    const records = page.records.map(({ seq: _, ...record }) => record as AnyRecord);
+    if (records.length > 0) await keepPulled(records, page.next);
+    pulled.push(...records);
+    after = page.next;
+    more = page.more;
+  }
+  return pulled;
+}

@@ -1,0 +1,181 @@
+import type { PlacedLabel, Point, SceneTarget, SightLayout } from '@arbolito/core';
+import { memo } from 'react';
+
+const path = (points: readonly Point[], close = false) =>
+  `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${close ? 'Z' : ''}`;
+
+interface Props {
+  readonly layout: SightLayout;
+  readonly crownGhost: boolean;
+  readonly heightGhost: boolean;
+  readonly pomGhost: boolean;
+  readonly distanceGhost: boolean;
+  /** The step being read; its lines are drawn in resin. */
+  readonly now: string;
+  readonly name: string;
+  readonly onPick: (target: SceneTarget) => void;
+}
+
+/** The side view of a tree and the one who sights it. Every line, mark and dimension can be tapped. */
+export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPick, ...ghost }: Props) {
+  const colour = (target: string, usual: string) => (target === now ? 'var(--resin-text)' : usual);
+  const hit = (target: SceneTarget) => ({ onClick: () => onPick(target), style: { cursor: 'pointer' }, 'data-target': target });
+  const bottom = l.height + 10;
+  return (
+    <svg
+      width={l.width}
+      height={l.height}
+      viewBox={`0 0 ${l.width} ${l.height}`}
+      role="img"
+      aria-label={name}
+      className="absolute inset-0 select-none"
+      data-scale={l.scale}
+    >
+      <path d={`${path(l.ground)}L${l.width} ${bottom}L0 ${bottom}Z`} fill="var(--soil)" {...hit('ground')} />
+      <path d={path(l.ground)} stroke="var(--ink)" strokeWidth={2} fill="none" />
+      <path
+        d={path(l.crown, true)}
+        fill="var(--wood)"
+        fillOpacity={0.13}
+        stroke="var(--wood)"
+        strokeWidth={1.3}
+        strokeLinejoin="round"
+        strokeDasharray={ghost.crownGhost ? '3 4' : undefined}
+        {...hit('crown-base')}
+      />
+      <path
+        d={path(l.stem, true)}
+        fill="var(--stem)"
+        fillOpacity={ghost.heightGhost ? 0.5 : 1}
+        stroke="var(--ink)"
+        strokeWidth={1.3}
+        strokeLinejoin="round"
+        strokeDasharray={ghost.heightGhost ? '3 4' : undefined}
+        {...hit('dbh')}
+      />
+      <g {...hit('distance')}>
+        <path
+          d={path(l.level)}
+          stroke={colour('distance', 'var(--slate)')}
+          strokeWidth={1.5}
+          strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
+          fill="none"
+        />
+        <path d={path(l.level)} stroke="transparent" strokeWidth={28} />
+      </g>
+      {l.sights.map((s) => (
+        <g key={s.target} {...hit(s.target)} data-sight={s.target}>
+          <path d={path([s.from, s.to])} stroke="transparent" strokeWidth={28} />
+          <path
+            d={path([s.from, s.to])}
+            stroke={colour(s.target, 'var(--slate)')}
+            strokeWidth={s.target === now ? 2.8 : 2}
+            strokeDasharray={s.ghost ? '5 6' : undefined}
+            strokeOpacity={s.ghost && s.target !== now ? 0.7 : 1}
+          />
+          {!s.ghost && <circle cx={s.to.x} cy={s.to.y} r={3.5} fill={colour(s.target, 'var(--slate)')} />}
+        </g>
+      ))}
+      <PomLine points={l.pom} ghost={ghost.pomGhost} hit={hit('dbh')} />
+      {l.dimensions.map((d) => (
+        <g key={d.target} {...hit(d.target)} data-dimension={d.target}>
+          <rect
+            x={d.x - 8}
+            y={d.band[0]}
+            width={16}
+            height={Math.max(1, d.band[1] - d.band[0])}
+            fill={colour(d.target, 'var(--ink)')}
+            fillOpacity={0.22}
+            stroke="var(--ink)"
+            strokeWidth={0.8}
+          />
+          <path
+            d={`M${d.x - 7} ${d.from}h14M${d.x - 7} ${d.to}h14M${d.x} ${d.from}V${d.to}`}
+            stroke={colour(d.target, 'var(--ink)')}
+            strokeWidth={1.8}
+            fill="none"
+          />
+          <rect x={d.x - 22} y={Math.min(d.from, d.to)} width={44} height={Math.abs(d.from - d.to)} fill="transparent" />
+        </g>
+      ))}
+      <g {...hit('eye-height')}>
+        <path d={`M${l.feet.x} ${l.feet.y}L${l.eye.x} ${l.eye.y}`} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
+        <circle cx={l.eye.x} cy={l.eye.y} r={Math.max(4.5, 0.13 * l.scale)} fill="var(--ink)" />
+        <circle cx={l.eye.x} cy={l.eye.y} r={22} fill="transparent" />
+      </g>
+      {l.inset && (
+        <g {...hit('dbh')} data-inset="foot">
+          <clipPath id="inset">
+            <rect x={l.inset.box.x} y={l.inset.box.y} width={l.inset.box.w} height={l.inset.box.h} rx={8} />
+          </clipPath>
+          <rect
+            x={l.inset.box.x}
+            y={l.inset.box.y}
+            width={l.inset.box.w}
+            height={l.inset.box.h}
+            rx={8}
+            fill="var(--sheet)"
+            stroke="var(--edge)"
+            strokeWidth={1.5}
+          />
+          <g clipPath="url(#inset)">
+            <path d={path(l.inset.stem, true)} fill="var(--stem)" stroke="var(--ink)" strokeWidth={1.2} />
+            <path d={path(l.inset.ground)} stroke="var(--ink)" strokeWidth={1.6} />
+            <PomLine points={l.inset.pom} ghost={ghost.pomGhost} />
+          </g>
+        </g>
+      )}
+      {l.labels.map((label) => (
+        <Label
+          key={label.id}
+          label={label}
+          fill={colour(label.id.replace('height:', ''), labelColour(label.id))}
+          onPick={() => onPick(label.id.replace('height:', '') as SceneTarget)}
+        />
+      ))}
+    </svg>
+  );
+});
+
+function PomLine({ points, ghost, hit }: { points: readonly [Point, Point]; ghost: boolean; hit?: object }) {
+  return (
+    <g {...hit}>
+      <path d={path(points)} stroke="transparent" strokeWidth={26} />
+      <path d={path(points)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />
+    </g>
+  );
+}
+
+function labelColour(id: string): string {
+  if (id === 'dbh') return 'var(--resin-text)';
+  if (id === 'height:tip') return 'var(--ink)';
+  if (id.startsWith('height:') || id === 'eye-height' || id === 'ground') return 'var(--soft)';
+  return 'var(--slate)';
+}
+
+function Label({ label, fill, onPick }: { label: PlacedLabel; fill: string; onPick: () => void }) {
+  const { centre, vertical, leader, size } = label;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut for the finger; the steps beside the drawing are the way for keys
+    <g onClick={onPick} style={{ cursor: 'pointer' }} data-label={label.id}>
+      {leader && <path d={path(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
+      <text
+        x={centre.x}
+        y={centre.y}
+        fontSize={size}
+        textAnchor="middle"
+        dominantBaseline="central"
+        className="figure"
+        fontWeight={600}
+        fill={fill}
+        stroke="var(--sheet)"
+        strokeWidth={4}
+        strokeLinejoin="round"
+        paintOrder="stroke"
+        transform={vertical ? `rotate(-90 ${centre.x} ${centre.y})` : undefined}
+      >
+        {label.text}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,271 @@
+import { CHARACTER_WIDTH, sightLayout } from '@arbolito/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDisplay } from '../../ui/display';
+import { KeptState } from '../../ui/KeptState';
+import { Mark } from '../../ui/Mark';
+import { ReadingPad } from '../../ui/ReadingPad';
+import { SightSheet } from '../../ui/SightSheet';
+import { useSize } from '../../ui/use-size';
+import { Chips } from './Chips';
+import { Results } from './Results';
+import { SpeciesSelect, Trail } from './Trail';
+import { type MeasureModel, useMeasure } from './use-measure';
+
+const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
+
+/** The heart: the sight sheet in the middle, the steps on one side, the pad on the other; a phone stacks them. */
+export default function Measure() {
+  const m = useMeasure();
+  const [trail, setTrail] = useState(false);
+  const [display, nextDisplay] = useDisplay();
+  const input = useRef<HTMLInputElement>(null);
+  useKeyboard(m, input);
+
+  if (!m.state.loaded) return <p className="p-6 text-soft">Opening the book …</p>;
+  return (
+    <div className="grid h-dvh grid-rows-[48px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[52px_auto_minmax(0,1fr)]">
+      <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
+        <a
+          href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}
+          className="flex min-h-12 min-w-11 items-center gap-2 font-bold desk:text-[19px]"
+          aria-label="Back to the survey"
+        >
+          <Mark />
+          <span className="hidden desk:inline">Arbolito</span>
+        </a>
+        <span className="hidden min-w-0 truncate text-soft desk:block">{m.survey?.body.name ?? 'Single trees'}</span>
+        <span className="figure shrink-0 font-bold desk:hidden">{m.tree.tag}</span>
+        <div className="min-w-0 flex-1 desk:hidden">
+          <SpeciesSelect m={m} />
+        </div>
+        <span className="ml-auto hidden text-[15px] text-soft desk:block" role="status">
+          <KeptState state={m.state} />
+        </span>
+        <button
+          type="button"
+          className="chip hidden px-3 desk:inline-flex"
+          onClick={nextDisplay}
+          aria-label={`Display: ${display}. Change it`}
+        >
+          {display}
+        </button>
+        <button type="button" className="chip desk:hidden" aria-expanded={trail} onClick={() => setTrail(!trail)}>
+          {trail ? 'sheet' : 'steps'}
+        </button>
+      </header>
+
+      <aside
+        className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
+        aria-label="The tree and its steps"
+      >
+        <Trail m={m} />
+      </aside>
+
+      <div className="desk:col-start-2 desk:row-start-2">
+        <Results m={m} />
+      </div>
+      {trail ? (
+        <div className="row-span-2 overflow-auto p-4 desk:hidden">
+          <Trail m={m} onPick={() => setTrail(false)} />
+          <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
+            <KeptState state={m.state} />
+            <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
+              {display}
+            </button>
+          </div>
+        </div>
+      ) : null}
+      <div className={`${trail ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
+        <Sheet m={m} />
+        <Remedy m={m} />
+      </div>
+
+      <section
+        aria-label="Reading"
+        className={`${trail ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
+      >
+        <Field m={m} input={input} />
+        <Chips m={m} />
+        <Pad m={m} />
+      </section>
+    </div>
+  );
+}
+
+function Sheet({ m }: { m: MeasureModel }) {
+  const [frame, size] = useSize<HTMLDivElement>();
+  const layout = useMemo(
+    () => size && size.width > 0 && sightLayout(m.scene, { width: Math.max(240, size.width), height: Math.max(140, size.height) }),
+    [m.scene, size],
+  );
+  const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
+  return (
+    <div ref={frame} className="ruled relative min-h-0 flex-1 overflow-hidden" data-character-width={CHARACTER_WIDTH}>
+      {layout && (
+        <SightSheet
+          layout={layout}
+          crownGhost={m.scene.crownGhost}
+          heightGhost={m.scene.heightGhost}
+          pomGhost={m.scene.pomGhost}
+          distanceGhost={m.scene.distance.ghost}
+          now={m.place.at}
+          name={name}
+          onPick={m.pick}
+        />
+      )}
+    </div>
+  );
+}
+
+/** At most one remedy at a time, the most valuable. */
+function Remedy({ m }: { m: MeasureModel }) {
+  const finding = m.findings[0];
+  const contested = m.tree.contested > 0;
+  if (!finding && !contested) return null;
+  return (
+    <div
+      role="status"
+      className={`border-l-4 px-3 py-1.5 text-[14px] leading-snug ${contested || finding?.severity !== 'advice' ? 'border-berry bg-berry-bg' : 'border-slate bg-slate-bg'}`}
+      data-finding={finding?.code}
+    >
+      {contested ? (
+        'Two versions of a reading contradict each other. Open the steps and choose one under History.'
+      ) : finding ? (
+        <button type="button" className="min-h-11 w-full text-left" onClick={() => m.pick(finding.target)}>
+          {finding.what} <span className="hidden desk:inline">{finding.why} </span>
+          <b>{finding.remedy}</b>
+        </button>
+      ) : null}
+    </div>
+  );
+}
+
+function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
+  const { step, place, draft, refusal } = m;
+  if (!step) {
+    return (
+      <div className="flex min-h-[52px] flex-col justify-center">
+        <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
+        <p className="text-[14px] text-soft">{refusal ?? 'Nothing more is needed. Enter goes to the next tree.'}</p>
+      </div>
+    );
+  }
+  const position = m.steps.findIndex((s) => s.id === step.id);
+  const previous = m.steps[position - 1];
+  const said = place.again ? null : step.said;
+  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
+  return (
+    <div className="flex flex-col gap-1">
+      <div className="hidden desk:block">
+        <h1 className="text-[18px] font-semibold">{step.title}</h1>
+        <p className="text-[14.5px] text-soft">{step.ask}</p>
+      </div>
+      <div className="flex gap-1.5">
+        <button
+          type="button"
+          className="chip desk:hidden"
+          aria-label={previous ? `back to ${previous.short}` : 'no step before this one'}
+          disabled={!previous}
+          onClick={() => previous && m.go(previous.id)}
+        >
+          ‹
+        </button>
+        <label className="flex min-h-[52px] min-w-0 flex-1 items-center gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
+          <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
+            {step.title}
+            {place.again ? ', again' : ''}
+          </span>
+          <input
+            ref={input}
+            className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
+            inputMode="none"
+            enterKeyHint="next"
+            autoComplete="off"
+            spellCheck={false}
+            aria-label={`${step.title}: ${step.ask}`}
+            aria-invalid={refusal !== null}
+            aria-describedby="field-help"
+            placeholder={said ?? ''}
+            value={place.text}
+            maxLength={120}
+            onChange={(e) => m.type(e.target.value)}
+          />
+        </label>
+      </div>
+      <p
+        id="field-help"
+        aria-live="polite"
+        className={`min-h-[18px] truncate text-[14px] leading-[18px] ${refusal ? 'text-berry whitespace-normal' : 'text-soft'}`}
+      >
+        {help ?? <span className="desk:hidden">{step.ask}</span>}
+      </p>
+    </div>
+  );
+}
+
+function Pad({ m }: { m: MeasureModel }) {
+  const { step, place, steps } = m;
+  const { text } = place;
+  const kind = !step
+    ? 'length'
+    : step.id === 'logs'
+      ? 'count'
+      : step.id === 'dbh' || step.id === 'distance' || step.id === 'mark-height' || step.id === 'eye-height'
+        ? 'length'
+        : 'angle';
+  const from = steps.findIndex((s) => s.id === place.at);
+  const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
+  const onward = next ? next.short : 'done';
+  const go = !step ? 'Next tree' : text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
+  return (
+    <ReadingPad
+      kind={kind}
+      decimal={DECIMAL}
+      go={go}
+      again={place.again}
+      canRepeat={Boolean(step?.said)}
+      canUndo={m.canUndo}
+      onType={(sign) => m.type(text + sign)}
+      onSign={(sign) => m.type(sign + text.replace(/^[+\-−▲▼]/, ''))}
+      onErase={() => m.type(text.slice(0, -1))}
+      onUndo={m.undo}
+      onAgain={() => m.setPlace((p) => ({ ...p, again: !p.again, text: '' }))}
+      onGo={m.enter}
+    />
+  );
+}
+
+/** A keyboard does everything: digits go to the field, Enter keeps, arrows change the step, Ctrl+Z takes back. */
+function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | null>) {
+  const model = useRef(m);
+  model.current = m;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
+  useEffect(() => {
+    input.current?.focus({ preventScroll: true });
+  }, [m.place.at, m.place.tree, m.state.loaded, input]);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const now = model.current;
+      const target = e.target as HTMLElement;
+      const inField = target === input.current || target === document.body;
+      if ((e.ctrlKey || e.metaKey) && e.key === 'z' && inField) {
+        e.preventDefault();
+        return now.undo();
+      }
+      if (e.ctrlKey || e.metaKey || e.altKey || !inField) return;
+      if (e.key === 'Enter') {
+        e.preventDefault();
+        now.enter();
+      } else if (e.key === 'Escape') now.type('');
+      else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+        e.preventDefault();
+        const at = now.steps.findIndex((s) => s.id === now.place.at);
+        const from = at < 0 ? now.steps.length : at;
+        const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
+        if (to) now.go(to.id);
+      } else if (target === document.body && e.key.length === 1) input.current?.focus();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, [input]);
+}

@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { type FigureId, figuresOf } from './figures';
+import type { MeasureModel } from './use-measure';
+
+/** The running result; each number opens to the readings and the formula that made it. */
+export function Results({ m }: { m: MeasureModel }) {
+  const [open, setOpen] = useState<FigureId | null>(null);
+  const figures = figuresOf(m.result, m.prefs.units);
+  const shown = figures.find((f) => f.id === open);
+  return (
+    <section aria-label="Running result" className="relative bg-ink text-sheet">
+      <div className="grid grid-cols-3 desk:grid-cols-6">
+        {figures.map((f, i) => (
+          <button
+            key={f.id}
+            type="button"
+            aria-expanded={open === f.id}
+            aria-controls={open === f.id ? 'how' : undefined}
+            className={`min-h-12 px-2.5 py-1 text-left desk:px-3 ${i > 2 ? 'hidden desk:block' : ''}`}
+            onPointerDown={(e) => e.preventDefault()}
+            onClick={() => setOpen(open === f.id ? null : f.id)}
+            data-figure={f.id}
+          >
+            <span className="block text-[12.5px] leading-tight opacity-85">{f.name}</span>
+            <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[19px]">{f.value ?? '–'}</span>
+            <span className="figure block min-h-4 truncate text-[12px] leading-tight opacity-85 desk:text-[13px]">{f.aside}</span>
+          </button>
+        ))}
+      </div>
+      {shown && (
+        <div id="how" className="absolute inset-x-0 top-full z-20 border-b-2 border-ink bg-field p-4 text-ink shadow-lg">
+          <p className="font-semibold">{shown.name}</p>
+          <ul className="figure mt-1 flex flex-col gap-1 text-[14px]">
+            {shown.how.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          {shown.value && m.result.assumptions.length > 0 && (
+            <>
+              <p className="mt-2 text-[14px] font-semibold">Assumed</p>
+              <ul className="text-[14px] text-soft">
+                {m.result.assumptions.map((a) => (
+                  <li key={a.code}>{a.text}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          <button type="button" className="button mt-3" onClick={() => setOpen(null)}>
+            Close
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,123 @@
+import { settled } from '@arbolito/core';
+import { sayReading } from './steps';
+import type { MeasureModel } from './use-measure';
+
+/** The tree and its steps; each can be gone back to, and shows what it was before. */
+export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
+  const pick = (id: (typeof m.steps)[number]['id'] | 'done') => {
+    m.go(id);
+    onPick?.();
+  };
+  return (
+    <div className="flex flex-col gap-4">
+      <TreeHead m={m} />
+      <ol aria-label="Steps">
+        {m.steps.map((s) => {
+          const now = s.id === m.place.at;
+          return (
+            <li key={s.id}>
+              <button
+                type="button"
+                onClick={() => pick(s.id)}
+                aria-current={now ? 'step' : undefined}
+                className={`relative ml-2 block min-h-12 w-full border-l-[3px] py-1.5 pl-5 text-left ${s.said ? 'border-ink' : 'border-rule'} ${now ? 'bg-resin-bg' : ''}`}
+              >
+                <span
+                  aria-hidden="true"
+                  className={`absolute top-3 -left-2 h-[13px] w-[13px] rounded-full border-[3px] ${now ? 'border-resin bg-field' : s.said ? 'border-ink bg-ink' : 'border-edge bg-paper'}`}
+                />
+                <span className="font-semibold">{s.title}</span> {s.said && <span className="figure text-[15px]">{s.said}</span>}
+                {s.note && <span className="block text-[14px] leading-tight text-soft">{s.note}</span>}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <History m={m} />
+    </div>
+  );
+}
+
+/** Tag and species. They belong to the tree, not to its readings, and can be changed at any time. */
+function TreeHead({ m }: { m: MeasureModel }) {
+  const { tree, speciesList } = m;
+  return (
+    <div className="flex flex-col gap-2">
+      <label className="flex items-baseline gap-2 text-[26px] leading-tight font-bold">
+        Tree
+        <input
+          key={`${m.place.tree} ${tree.tag}`}
+          className="figure min-h-12 w-28 min-w-0 border-b-2 border-rule bg-transparent focus:border-resin"
+          defaultValue={tree.tag}
+          maxLength={40}
+          aria-label="Tag of the tree"
+          onBlur={(e) => {
+            const tag = e.target.value.trim();
+            if (tag && tag !== tree.tag) m.setTree({ tag });
+          }}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+      </label>
+      <SpeciesSelect m={m} />
+      <p className="text-[14px] text-soft">
+        {m.survey ? m.survey.body.name : 'Single trees'}, {m.protocol.name}
+        {speciesList.length === 0 && '; no species are in the book yet'}
+      </p>
+    </div>
+  );
+}
+
+export function SpeciesSelect({ m }: { m: MeasureModel }) {
+  return (
+    <select
+      aria-label="Species"
+      className="chip w-full justify-start text-left"
+      value={m.tree.species ?? ''}
+      onChange={(e) => m.setTree({ species: e.target.value || null })}
+    >
+      <option value="">species not said</option>
+      {m.speciesList.map((s) => (
+        <option key={s.id} value={s.id}>
+          {s.body.name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** Every version of every reading that has more than one, and what two people disagree on. */
+function History({ m }: { m: MeasureModel }) {
+  const all = m.tree.found?.readings ?? [];
+  const changed = all.filter((e) => e.history.length > 1 || e.heads.length === 0);
+  if (changed.length === 0) return null;
+  return (
+    <details className="text-[15px]" open={m.tree.contested > 0}>
+      <summary className="flex min-h-12 items-center font-semibold">History ({changed.length} changed)</summary>
+      <ul className="flex flex-col gap-3">
+        {changed.map((e) => (
+          <li key={e.id}>
+            {e.heads.length > 1 && <p className="text-berry">Two versions contradict each other; neither counts until one is chosen.</p>}
+            <ol>
+              {e.history.map((v) => {
+                const inForce = e.heads.some((h) => h.id === v.id);
+                return (
+                  <li key={v.id} className="flex min-h-8 items-center gap-2">
+                    <span className={`figure ${inForce ? '' : 'text-soft line-through'}`}>{sayReading(v.body.read)}</span>
+                    <span className="text-[13px] text-soft">
+                      {v.body.read.kind === 'angle' ? v.body.read.target : v.body.read.kind}, {v.at.slice(0, 16).replace('T', ' ')}
+                    </span>
+                    {inForce && !settled(e) && (
+                      <button type="button" className="button min-h-11 px-3" onClick={() => m.decide(v)}>
+                        keep this
+                      </button>
+                    )}
+                  </li>
+                );
+              })}
+            </ol>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,109 @@
+import {
+  type Answer,
+  cubicMetresToCubicFeet,
+  formatNumber,
+  METRES_PER_FOOT,
+  showDiameter,
+  showHeight,
+  showVolume,
+  type TreeResult,
+  type UnitSystem,
+} from '@arbolito/core';
+
+export type FigureId = 'height' | 'diameter' | 'volume' | 'boards' | 'crown' | 'station';
+
+/** One number of the running result: as shown, and where it came from. */
+export interface Figure {
+  readonly id: FigureId;
+  readonly name: string;
+  readonly value: string | null;
+  readonly aside: string;
+  /** The readings and the formula, line by line. */
+  readonly how: readonly string[];
+}
+
+/** The running result of a tree, in the units of its survey. */
+export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figure[] {
+  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const h = (m: number) => formatNumber(m / per, 1);
+  const unit = units === 'us' ? 'ft' : 'm';
+  const station = result.stations.findLast((s) => s.ok);
+  return [
+    figure('height', 'Height', result.height, (x) => ({
+      value: showHeight(x.value, units),
+      aside: `± ${h(x.sigma)}`,
+      how: [
+        x.method === 'two-sights-to-mark'
+          ? 'H = mark height + D · (t tip − t mark)'
+          : 'H = D · (t tip − t base), each sight as rise over run',
+        station?.ok
+          ? `D = ${formatNumber(station.value.distance / per, 2)} ${unit} level, to the axis; t tip = ${station.value.tops.tip?.t.toFixed(3) ?? '?'}, t ${station.value.markHeight > 0 ? 'mark' : 'base'} = ${station.value.base?.t.toFixed(3) ?? '?'}`
+          : '',
+        x.signCase ? CASES[x.signCase] : '',
+        x.parts
+          ? `± ${formatNumber(x.sigma / per, 2)} ${unit} is made of: distance ${formatNumber(x.parts.distance / per, 2)}, tip sight ${formatNumber(x.parts['top-sight'] / per, 2)}, base sight ${formatNumber(x.parts['base-sight'] / per, 2)}, tip out of plumb ${formatNumber(x.parts['tip-offset'] / per, 2)} (squares add up)`
+          : '',
+        `From the ground at the ${x.reference} reference.`,
+      ],
+    })),
+    figure('volume', 'Volume', result.cubic, (x) => ({
+      value: showVolume(x.value, units),
+      aside: `± ${showVolume(x.sigma, units).split(' ')[0]}`,
+      how: [
+        'V = form factor · basal area · height: the stem over bark, ground to tip',
+        `form factor ${x.formFactor}; basal area ${result.dbh.ok ? result.dbh.value.basalArea.toFixed(4) : '?'} m²`,
+        `${x.value.toFixed(3)} m³ = ${formatNumber(cubicMetresToCubicFeet(x.value), 1)} ft³`,
+      ],
+    })),
+    figure('boards', 'Board feet', result.boards, (x) => ({
+      value: `${formatNumber(x.boardFeet.doyle, 0)} Doyle`,
+      aside: `Scr ${formatNumber(x.boardFeet.scribner, 0)} · Int ${formatNumber(x.boardFeet.international, 0)}`,
+      how: [
+        `${x.count} logs ${x.counted === 'told' ? 'as counted' : 'cut from the merchantable height'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
+        ...x.logs.map(
+          (l) =>
+            `log ${l.number}, ${l.length} ft, small end ${formatNumber(l.smallEnd, 1)} in: Doyle ${formatNumber(l.boardFeet.doyle, 0)}, Scribner ${formatNumber(l.boardFeet.scribner, 0)}, International ¼ ${formatNumber(l.boardFeet.international, 0)}`,
+        ),
+        `In all: Doyle ${formatNumber(x.boardFeet.doyle, 1)}, Scribner ${formatNumber(x.boardFeet.scribner, 1)}, International ¼ ${formatNumber(x.boardFeet.international, 1)} bd ft`,
+      ],
+    })),
+    figure('diameter', 'Diameter', result.dbh, (x) => ({
+      value: showDiameter(x.value, units),
+      aside: `± ${showDiameter(x.sigma, units).split(' ')[0]}`,
+      how: [
+        `${x.readings === 1 ? 'one reading' : `mean of ${x.readings} readings`} at ${formatNumber(x.pom / per, 2)} ${unit}`,
+        `basal area ${x.basalArea.toFixed(4)} m²`,
+      ],
+    })),
+    figure('crown', 'Crown base', result.crownBase, (x) => ({
+      value: showHeight(x.value, units),
+      aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
+      how: ['D · (t crown base − t base)'],
+    })),
+    figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
+      value: showHeight(x.distance, units),
+      aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 2)} tree lengths` : 'level',
+      how: [
+        `eye ${showHeight(x.eyeHeight, units)}${x.eyeHeightAssumed ? ', assumed' : ''}`,
+        `distance ± ${formatNumber(x.distanceSigma / per, 2)} ${unit}`,
+      ],
+    })),
+  ];
+}
+
+function figure<T>(
+  id: FigureId,
+  name: string,
+  part: Answer<T>,
+  show: (value: T) => { value: string; aside: string; how: readonly string[] },
+): Figure {
+  if (!part.ok) return { id, name, value: null, aside: '', how: [part.reason] };
+  const shown = show(part.value);
+  return { id, name, ...shown, how: shown.how.filter((line) => line !== '') };
+}
+
+const CASES = {
+  'eye-between': 'The eye is between base and tip: the two parts add.',
+  'eye-below-base': 'The base is above the eye: the lower part is taken away.',
+  'eye-above-top': 'The tip is below the eye: the upper part is taken away.',
+} as const;

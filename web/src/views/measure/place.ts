@@ -1,0 +1,77 @@
+import { PRESETS, type ProtocolOptions } from '@arbolito/core';
+import type { Book } from '../../contract/book';
+import { newId, type Preferences, readJson, writeJson } from '../../field/device';
+import { SINGLE_PRESET } from '../../field/make-records';
+import type { StepId } from './steps';
+
+/** The tree in hand and the digits in the field: all that a reload must bring back beside the book. */
+export interface Place {
+  readonly survey: string | null;
+  readonly tree: string;
+  readonly at: StepId | 'done';
+  readonly text: string;
+  readonly again: boolean;
+  readonly lower: 'base' | 'mark';
+  readonly merchantable: 'merchantable' | 'logs' | null;
+  /** Chosen before the first reading makes the tree. */
+  readonly species: string | null;
+  readonly tag: string | null;
+}
+
+const KEY = 'arbolito.place';
+const KEEPING = 'arbolito.keeping';
+
+export const newPlace = (survey: string | null): Place => ({
+  survey,
+  tree: newId(),
+  at: 'dbh',
+  text: '',
+  again: false,
+  lower: 'base',
+  merchantable: null,
+  species: null,
+  tag: null,
+});
+
+/** From the address, and what was in the field when the page was left. */
+export function openPlace(search: string): Place {
+  const asked = new URLSearchParams(search);
+  const survey = asked.get('survey');
+  const tree = asked.get('tree');
+  const saved = readJson<Place>(KEY);
+  const keeping = readJson<{ tree: string; at: StepId; text: string }>(KEEPING);
+  const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
+  const place: Place = fits ? { ...newPlace(survey), ...saved } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
+  // digits that were on their way to the disk when the page went away
+  return keeping && keeping.tree === place.tree ? { ...place, at: keeping.at, text: keeping.text } : place;
+}
+
+export function rememberPlace(place: Place): void {
+  writeJson(KEY, place);
+  const asked = new URLSearchParams({ ...(place.survey ? { survey: place.survey } : {}), tree: place.tree });
+  const address = `${location.pathname}?${asked}`;
+  if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
+}
+export const rememberKeeping = (keeping: { tree: string; at: string; text: string } | null) => writeJson(KEEPING, keeping);
+
+/** The protocol a place is measured under: its survey's, or the one for single trees. */
+export function protocolOf(
+  book: Book,
+  survey: string | null,
+  p: Preferences,
+): { readonly name: string; readonly options: ProtocolOptions } {
+  const record = book.find('survey', survey);
+  const version = record && book.version('protocol', record.body.protocol);
+  const preset = PRESETS[SINGLE_PRESET[p.units]];
+  return version ? { name: version.body.name, options: version.body.options } : { name: preset.name, options: preset.options };
+}
+
+/** The number after the last tree's: 3·07 is followed by 3·08. */
+export function nextTag(book: Book, survey: string | null, device: string): string {
+  const home = survey ? [survey] : book.all('survey').flatMap((s) => (s.body.kind === 'single-trees' && s.device === device ? [s.id] : []));
+  const last = home.flatMap((s) => book.treesOf(s)).at(-1)?.body.tag;
+  const number = last && /^(.*?)(\d+)$/.exec(last);
+  if (!number) return '1';
+  const [, head = '', digits = '0'] = number;
+  return `${head}${String(Number(digits) + 1).padStart(digits.length, '0')}`;
+}

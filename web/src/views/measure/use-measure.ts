@@ -1,0 +1,283 @@
+import {
+  type AngleScale,
+  ASSUMED_EYE_HEIGHT,
+  checkTree,
+  DomainError,
+  deriveTree,
+  type Metres,
+  metres,
+  parseLine,
+  type Reading,
+  type SceneTarget,
+  settled,
+  sightScene,
+} from '@arbolito/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { bookStore } from '../../field/book-store';
+import { deviceName, loadPreferences, newId, type Preferences, savePreferences, tapeUnits } from '../../field/device';
+import { type Maker, type Mode, makeRecord, recordsForReading, slotOf } from '../../field/make-records';
+import { useBook } from '../../field/use-book';
+import { newPlace, nextTag, openPlace, type Place, protocolOf, rememberKeeping, rememberPlace } from './place';
+import { angleReading, draftOf, type StepId, stepAfter, stepsOf } from './steps';
+
+/** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
+export function useMeasure() {
+  const state = useBook();
+  const { book } = state;
+  const [own, setOwn] = useState(loadPreferences);
+  const [place, setPlace] = useState<Place>(() => openPlace(location.search));
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const queue = useRef(Promise.resolve());
+  useEffect(() => savePreferences(own), [own]);
+  useEffect(() => rememberPlace(place), [place]);
+
+  const found = book.tree(place.tree);
+  const survey = found?.record.body.survey ?? place.survey;
+  const protocol = useMemo(() => protocolOf(book, survey, own), [book, survey, own]);
+  const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
+  const tag = found?.record.body.tag ?? place.tag ?? nextTag(book, survey, deviceName());
+  const speciesId = found ? (found.record.body.species ?? null) : place.species;
+  const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
+  const person = book.find('person', prefs.person);
+  const eyeHeight = person?.body.eyeHeight == null ? null : metres(person.body.eyeHeight);
+
+  const entities = useMemo(() => (found?.readings ?? []).filter((e) => e.heads.length > 0), [found]);
+  const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
+  const kept = last(place.at);
+  const keptHead = kept ? settled(kept) : null;
+  const draft = useMemo(
+    () => (place.at !== 'done' && place.text.trim() ? draftOf(place.at, place.text, prefs) : null),
+    [place.at, place.text, prefs],
+  );
+
+  // the draft takes part at once: the drawing follows the digits
+  const readings = useMemo((): readonly Reading[] => {
+    const inForce = found?.inForce ?? [];
+    if (!draft?.ok) return inForce;
+    const station = inForce.find((r) => r.station)?.station;
+    const read = { ...draft.read, id: 'draft', ...(station && sighted(draft.read) ? { station } : {}) } as Reading;
+    return kept && !place.again ? inForce.map((r) => (r.id === kept.id ? read : r)) : [...inForce, read];
+  }, [found, draft, kept, place.again]);
+
+  const derived = useMemo(() => {
+    const input = { readings, protocol: protocol.options, species, ...(eyeHeight === null ? {} : { eyeHeight }) };
+    try {
+      const result = deriveTree(input);
+      return { result, findings: checkTree({ readings, result, protocol: protocol.options, species }), readings };
+    } catch (e) {
+      // half-typed digits may be no reading yet (0 on its way to 0.5): the kept ones still stand
+      if (!(e instanceof DomainError)) throw e;
+      const inForce = found?.inForce ?? [];
+      const result = deriveTree({ ...input, readings: inForce });
+      return { result, findings: checkTree({ readings: inForce, result, protocol: protocol.options, species }), readings: inForce };
+    }
+  }, [readings, protocol, species, eyeHeight, found]);
+
+  const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
+  const tape = derived.readings.findLast((r) => r.kind === 'distance');
+  const choices = {
+    along: tape?.kind === 'distance' ? tape.along : prefs.along,
+    lower: hasMark ? ('mark' as const) : place.lower,
+    merchantable:
+      place.merchantable ??
+      (last('merchantable')
+        ? ('merchantable' as const)
+        : protocol.options.merchantable?.logs || last('logs')
+          ? ('logs' as const)
+          : ('merchantable' as const)),
+  };
+  const steps = useMemo(
+    () => stepsOf(entities, choices, protocol.options, derived.result, prefs.scale),
+    [entities, choices.along, choices.lower, choices.merchantable, protocol, derived.result, prefs.scale],
+  );
+  const scene = useMemo(
+    () =>
+      sightScene({
+        result: derived.result,
+        readings: derived.readings,
+        protocol: protocol.options,
+        species,
+        eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
+        scale: prefs.scale,
+      }),
+    [derived, protocol, species, eyeHeight, prefs.scale],
+  );
+
+  const go = useCallback((at: StepId | 'done') => {
+    setRefusal(null);
+    setPlace((p) => ({ ...p, at, text: '', again: false }));
+  }, []);
+  const maker = (): Maker => ({
+    device: deviceName(),
+    person: prefs.person && book.find('person', prefs.person) ? prefs.person : null,
+    now: new Date(),
+    newId,
+  });
+
+  /** Keeps one after the other: the second reading of a new tree must find the tree the first one made. */
+  const inTurn = (make: () => readonly AnyRecord[], typed: { at: StepId; text: string } | null) => {
+    const { tree } = place;
+    if (typed) rememberKeeping({ tree, ...typed });
+    queue.current = queue.current.then(async () => {
+      try {
+        await bookStore.keep(make());
+        rememberKeeping(null);
+      } catch {
+        if (typed) setPlace((p) => (p.tree === tree ? { ...p, ...typed } : p));
+      }
+    });
+  };
+  const where = { tree: place.tree, survey: place.survey, tag, species: speciesId, units: own.units };
+
+  const keepReading = (read: Reading, typed: string, mode: Mode, at: StepId) =>
+    inTurn(() => recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode), { at, text: typed });
+
+  /** Enter: keeps what is typed, or goes on when nothing is. */
+  const enter = () => {
+    if (place.at === 'done') return nextTree();
+    const { at, again } = place;
+    const text = place.text.trim();
+    if (text === '') return go(stepAfter(steps, at));
+    const read = draftOf(at, text, prefs);
+    if (read.ok) {
+      const unchanged = keptHead && !again && JSON.stringify(plain(keptHead.body.read)) === JSON.stringify(plain(read.read));
+      if (!unchanged)
+        keepReading(read.read, text, again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' }, at);
+      const filled = steps.map((s) =>
+        s.id === at ? { ...s, readings: [...s.readings, ...(kept ? [kept] : [{ id: '', heads: [], history: [] }])] } : s,
+      );
+      return go(stepAfter(filled, at));
+    }
+    if (!/\s/.test(text)) return setRefusal(read.reason);
+    return keepLine(text, read.reason);
+  };
+
+  /** A whole tree on one line. */
+  const keepLine = (text: string, otherwise: string) => {
+    const units = tapeUnits(prefs);
+    const line = parseLine(text, { diameter: units.diameter, distance: units.length, scale: prefs.scale });
+    if (!line.ok) return setRefusal(text.split(/\s+/).length > 2 ? line.reason : otherwise);
+    inTurn(
+      () => {
+        let growing = bookStore.snapshot().book;
+        return line.readings.flatMap(({ target, typed, length, angle }) => {
+          const read: Reading =
+            target === 'dbh' && length
+              ? { kind: 'diameter', tool: prefs.tool, value: length.value, unit: length.unit }
+              : target === 'distance' && length
+                ? { kind: 'distance', value: length.value, unit: length.unit, along: prefs.along, to: prefs.to }
+                : angleReading(target as 'tip' | 'base', angle?.value ?? 0, angle?.scale ?? prefs.scale);
+          const before = growing.tree(place.tree)?.readings.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === target));
+          const head = before ? settled(before) : null;
+          const made = recordsForReading(maker(), growing, where, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
+          growing = growing.with(made);
+          return made;
+        });
+      },
+      { at: place.at as StepId, text },
+    );
+    const named = new Set(line.readings.map((r) => r.target as string));
+    const filled = steps.map((s) => (named.has(s.id) ? { ...s, readings: [{ id: '', heads: [], history: [] }] } : s));
+    go(stepAfter(filled, 'base'));
+  };
+
+  const nextTree = () => {
+    if (entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
+    setRefusal(null);
+    setPlace({ ...newPlace(survey === place.survey ? place.survey : (survey ?? null)), lower: place.lower });
+  };
+
+  /** Takes the newest reading back and puts its digits into the field again. */
+  const newest = entities.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
+  const undo = () => {
+    if (place.text) return setPlace((p) => ({ ...p, text: '' }));
+    if (!newest) return;
+    inTurn(() => [makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord], null);
+    setRefusal(null);
+    setPlace((p) => ({ ...p, at: slotOf(newest.body.read) as StepId, text: newest.body.typed, again: false }));
+  };
+
+  /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
+  const choose = (change: Partial<Preferences>) => {
+    setOwn((p) => ({ ...p, ...change }));
+    if (!keptHead || place.text) return;
+    const read = keptHead.body.read;
+    const changed: Reading =
+      read.kind === 'angle' && change.scale
+        ? angleReading(read.target, read.value, change.scale)
+        : read.kind === 'diameter'
+          ? { ...read, tool: change.tool ?? read.tool, unit: change.diameterUnit ?? read.unit }
+          : read.kind === 'distance'
+            ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
+            : read;
+    if (JSON.stringify(changed) !== JSON.stringify(read))
+      keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead }, place.at as StepId);
+    if (change.along === 'slope' && !last('ground')) go('ground');
+  };
+
+  const setTree = (change: { tag?: string; species?: string | null }) => {
+    if (found) inTurn(() => [makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord], null);
+    else setPlace((p) => ({ ...p, ...change }));
+  };
+
+  /** Two people changed the same reading: one version is chosen, the others are taken back. */
+  const decide = (keep: RecordOf<'reading'>) => {
+    const rivals = entities.find((e) => e.id === keep.entity)?.heads.filter((h) => h.id !== keep.id) ?? [];
+    inTurn(
+      () => rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord),
+      null,
+    );
+  };
+
+  const pick = (target: SceneTarget) => {
+    if (target === 'ground' && choices.along !== 'slope') return go('distance');
+    if (target === 'base') return go(choices.lower);
+    if (target === 'merchantable') return go(choices.merchantable);
+    go(target as StepId);
+  };
+
+  return {
+    state,
+    place,
+    prefs,
+    protocol,
+    survey: book.find('survey', survey),
+    tree: { tag, species: speciesId, found, contested: found?.contested.length ?? 0 },
+    speciesList: book.all('species'),
+    steps,
+    step: steps.find((s) => s.id === place.at) ?? null,
+    choices,
+    kept: keptHead?.body.read ?? null,
+    draft,
+    scene,
+    ...derived,
+    refusal,
+    canUndo: newest !== null || place.text !== '',
+    type: (text: string) => {
+      setRefusal(null);
+      setPlace((p) => ({ ...p, text }));
+    },
+    setPlace,
+    go,
+    enter,
+    undo,
+    choose,
+    setTree,
+    decide,
+    pick,
+    nextTree,
+  };
+}
+
+export type MeasureModel = ReturnType<typeof useMeasure>;
+export type { AngleScale };
+
+const sighted = (r: Reading) => r.kind === 'angle' || r.kind === 'distance' || r.kind === 'mark-height' || r.kind === 'eye-height';
+
+/** A reading without what the store adds, in one order of fields, for comparing. */
+function plain(read: Reading): unknown {
+  return Object.entries(read)
+    .filter(([, v]) => v != null)
+    .sort(([a], [b]) => (a < b ? -1 : 1));
+}

@@ -1,0 +1,247 @@
+import {
+  type Answer,
+  cubicMetres,
+  formatNumber,
+  METRES_PER_FOOT,
+  showDiameter,
+  showHeight,
+  showVolume,
+  type TallyLine,
+  type UnitSystem,
+} from '@arbolito/core';
+import { useMemo, useState } from 'react';
+import { useBook } from '../../field/use-book';
+import { Shell } from '../../ui/Shell';
+import { HeightsByDiameter } from './HeightsByDiameter';
+import { type SurveyTally, type TallyRow, tallyOf } from './tally-model';
+
+/** The trees of a survey and what they add up to. */
+export default function Tally() {
+  const state = useBook();
+  const id = useMemo(() => new URLSearchParams(location.search).get('survey') ?? '', []);
+  const t = useMemo(() => tallyOf(state.book, id), [state.book, id]);
+  if (!state.loaded || (!t && state.reached === null)) return <Shell>Opening the book …</Shell>;
+  if (!t) {
+    return (
+      <Shell>
+        <h1 className="text-[28px] font-bold">No such survey on this device</h1>
+        <p className="my-3 max-w-prose text-soft">It may be on a device that has not sent its records yet.</p>
+        <a className="button" href="/">
+          Back to the field book
+        </a>
+      </Shell>
+    );
+  }
+  return <SurveyPage t={t} />;
+}
+
+function SurveyPage({ t }: { t: SurveyTally }) {
+  const units = t.protocol.options.units;
+  const doubtful = t.rows.filter((r) => r.findings.length > 0 || r.trouble);
+  return (
+    <Shell where={t.survey.body.name}>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="text-[30px] leading-tight font-bold">{t.survey.body.name}</h1>
+          <p className="text-soft">{[t.survey.body.place, t.protocol.name].filter(Boolean).join(' · ')}</p>
+        </div>
+        <a className="button button-go" href={`/measure?survey=${t.survey.entity}`}>
+          Measure the next tree
+        </a>
+      </div>
+      {t.rows.length === 0 ? (
+        <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
+          No tree is measured yet. The first one needs a diameter, a distance and two sights.
+        </p>
+      ) : (
+        <>
+          <Totals t={t} units={units} />
+          {t.withHeight > 2 && <HeightsByDiameter rows={t.rows} units={units} />}
+          <Species t={t} units={units} />
+          <Trees t={t} units={units} doubtful={doubtful.length} />
+        </>
+      )}
+    </Shell>
+  );
+}
+
+function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
+  const { total } = t.sums;
+  const cells = [
+    { name: 'Trees', value: String(total.trees), aside: `${t.withHeight} with a height` },
+    { name: 'Basal area', value: basal(total.basalArea, units), aside: missing(total.without.basalArea, 'a diameter') },
+    {
+      name: 'Stem volume',
+      value: showVolume(cubicMetres(total.volume), units),
+      aside: missing(total.without.volume, 'a height or diameter'),
+    },
+    ...(total.trees > total.without.boardFeet
+      ? [
+          {
+            name: 'Board feet, Doyle',
+            value: formatNumber(total.boardFeet.doyle, 0),
+            aside: `Scribner ${formatNumber(total.boardFeet.scribner, 0)} · International ${formatNumber(total.boardFeet.international, 0)}`,
+          },
+        ]
+      : []),
+  ];
+  return (
+    <dl className="mt-5 grid grid-cols-2 border-y-2 border-ink desk:grid-cols-4">
+      {cells.map((c) => (
+        <div key={c.name} className="px-1 py-3">
+          <dt className="text-[14px] text-soft">{c.name}</dt>
+          <dd className="figure text-[24px] leading-tight font-semibold">{c.value}</dd>
+          <dd className="text-[13.5px] text-soft">{c.aside}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+const missing = (n: number, what: string) => (n === 0 ? 'of these trees' : `${n} without ${what} not counted`);
+
+/** Shares of basal area by species: a bar says it faster than a column of figures. */
+function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
+  const all = t.sums.total.basalArea;
+  const boards = t.sums.total.trees > t.sums.total.without.boardFeet;
+  return (
+    <section className="mt-7">
+      <h2 className="text-[20px] font-semibold">By species</h2>
+      <div className="overflow-x-auto">
+        <table className="mt-2 w-full min-w-[540px] text-left">
+          <thead className="border-b border-edge text-[14px] text-soft">
+            <tr>
+              <th className="py-1.5 font-normal">Species</th>
+              <th className="w-[26%] font-normal">Share of basal area</th>
+              <Num head>Trees</Num>
+              <Num head>Basal area</Num>
+              <Num head>Volume</Num>
+              {boards && <Num head>Doyle bd ft</Num>}
+            </tr>
+          </thead>
+          <tbody>
+            {t.sums.species.map((line) => (
+              <SpeciesLine key={line.species ?? ''} line={line} share={all > 0 ? line.basalArea / all : 0} units={units} boards={boards} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: number; units: UnitSystem; boards: boolean }) {
+  return (
+    <tr className="border-b border-rule">
+      <th scope="row" className="py-2 font-medium">
+        {line.species ?? 'species not said'}
+      </th>
+      <td>
+        <svg
+          viewBox="0 0 100 10"
+          preserveAspectRatio="none"
+          className="h-4 w-full"
+          role="img"
+          aria-label={`${formatNumber(share * 100, 0)} per cent`}
+        >
+          <rect width={share * 100} height="10" fill="var(--wood)" />
+        </svg>
+      </td>
+      <Num>{line.trees}</Num>
+      <Num>{basal(line.basalArea, units)}</Num>
+      <Num>{showVolume(cubicMetres(line.volume), units)}</Num>
+      {boards && <Num>{formatNumber(line.boardFeet.doyle, 0)}</Num>}
+    </tr>
+  );
+}
+
+const PAGE = 100;
+
+function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doubtful: number }) {
+  const [only, setOnly] = useState(false);
+  const [shown, setShown] = useState(PAGE);
+  const rows = only ? t.rows.filter((r) => r.findings.length > 0 || r.trouble) : t.rows;
+  const boards = t.sums.total.trees > t.sums.total.without.boardFeet;
+  return (
+    <section className="mt-7">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-[20px] font-semibold">Trees</h2>
+        {doubtful > 0 && (
+          <button type="button" className="chip px-3" aria-pressed={only} onClick={() => setOnly(!only)}>
+            {doubtful} to look at
+          </button>
+        )}
+      </div>
+      <div className="overflow-x-auto">
+        <table className="mt-2 w-full min-w-[600px] text-left" data-trees>
+          <thead className="border-b border-edge text-[14px] text-soft">
+            <tr>
+              <th className="py-1.5 font-normal">Tree</th>
+              <th className="font-normal">Species</th>
+              <Num head>Diameter</Num>
+              <Num head>Height</Num>
+              <Num head>Volume</Num>
+              {boards && <Num head>Logs</Num>}
+              {boards && <Num head>Doyle · Scr · Int</Num>}
+              <th className="pl-4 font-normal">To look at</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.slice(0, shown).map((row) => (
+              <TreeLine key={row.id} row={row} survey={t.survey.entity} units={units} boards={boards} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {rows.length > shown && (
+        <button type="button" className="button mt-3" onClick={() => setShown(shown + PAGE)}>
+          Show {Math.min(PAGE, rows.length - shown)} more of {rows.length}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: string; units: UnitSystem; boards: boolean }) {
+  const r = row.result;
+  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const cell = <T,>(part: Answer<T> | undefined, show: (value: T) => string) => (part?.ok ? show(part.value) : '–');
+  return (
+    <tr className="border-b border-rule">
+      <th scope="row" className="figure font-semibold">
+        <a
+          className="flex min-h-11 items-center underline decoration-edge underline-offset-4"
+          href={`/measure?survey=${survey}&tree=${row.id}`}
+        >
+          {row.tag}
+        </a>
+      </th>
+      <td>{row.species ?? <span className="text-soft">not said</span>}</td>
+      <Num>{cell(r?.dbh, (d) => showDiameter(d.value, units))}</Num>
+      <Num>{cell(r?.height, (h) => `${showHeight(h.value, units)} ±${formatNumber(h.sigma / per, 1)}`)}</Num>
+      <Num>{cell(r?.cubic, (v) => showVolume(v.value, units))}</Num>
+      {boards && <Num>{cell(r?.boards, (b) => String(b.count))}</Num>}
+      {boards && (
+        <Num>
+          {cell(r?.boards, (b) =>
+            [b.boardFeet.doyle, b.boardFeet.scribner, b.boardFeet.international].map((n) => formatNumber(n, 0)).join(' · '),
+          )}
+        </Num>
+      )}
+      <td className="max-w-64 pl-4 text-[14px] text-berry">{row.trouble ?? row.findings[0]?.what ?? ''}</td>
+    </tr>
+  );
+}
+
+function Num({ head, children }: { head?: boolean; children: React.ReactNode }) {
+  return head ? (
+    <th className="pl-3 text-right font-normal whitespace-nowrap">{children}</th>
+  ) : (
+    <td className="figure pl-3 text-right whitespace-nowrap">{children}</td>
+  );
+}
+
+/** Basal area in the survey's units: m² or ft². */
+function basal(g: number, units: UnitSystem): string {
+  return units === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
+}
