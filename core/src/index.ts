@@ -136,6 +136,7 @@ export {
   showDiameter,
   showHeight,
   showVolume,
+  showVolumeSigma,
   squareMetres,
   type Tangent,
   tangent,

@@ -1,5 +1,5 @@
 // Runs before the first paint, so that a night page does not flash white.
 try {
-  var display = localStorage.getItem('arbolito.display');
+  const display = localStorage.getItem('arbolito.display');
   if (display === 'sun' || display === 'night') document.documentElement.dataset.display = display;
-} catch (e) {}
+} catch {}

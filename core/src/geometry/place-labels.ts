@@ -1,4 +1,4 @@
-import { type Box, boxAround, overlap, type Point, within } from './box';
+import { type Box, boxAround, overlap, type Point, segmentMeets, within } from './box';
 
 export interface LabelRequest {
   readonly id: string;
@@ -32,23 +32,25 @@ const FAR = 30;
  * @param requests in order of importance
  * @param frame where labels may stand, pixels
  * @param avoid boxes never to be covered
- * @param shun boxes covered only when there is no other candidate
+ * @param shun boxes and lines covered only when there is no other way
  * @returns the placed labels, in the order of the requests
  */
 export function placeLabels(
   requests: readonly LabelRequest[],
   frame: Box,
   avoid: readonly Box[],
-  shun: readonly Box[],
+  shun: { readonly boxes: readonly Box[]; readonly lines: readonly (readonly [Point, Point])[] },
 ): readonly PlacedLabel[] {
   const placed: PlacedLabel[] = [];
   for (const request of requests) {
     const taken = [...avoid, ...placed.map((p) => p.box)];
     const free = (box: Box, keepOff: readonly Box[]) => within(box, frame) && !keepOff.some((k) => overlap(box, k));
-    const strict = [...taken, ...shun];
+    const strict = [...taken, ...shun.boxes];
+    const clear = (box: Box) => free(box, strict) && !shun.lines.some(([a, b]) => segmentMeets(a, b, box));
     const label =
+      candidateWhere(request, clear) ??
       candidateWhere(request, (box) => free(box, strict)) ??
-      nearestWhere(request, frame, (box) => free(box, strict)) ??
+      nearestWhere(request, frame, clear) ??
       nearestWhere(request, frame, (box) => free(box, taken));
     if (label) placed.push(label);
   }

@@ -219,7 +219,8 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
     { ...stemBox, h: l.foot.y - stemBox.y },
     ...l.dimensions.map((d) => ({ x: d.x - 4, y: Math.min(d.to, d.from), w: 8, h: Math.abs(d.from - d.to) })),
   ];
-  return placeLabels(requests, frame, l.inset ? [l.inset.box] : [], shun);
+  const lines = [...l.sights.map((s) => [s.from, s.to] as const), l.level, [l.foot, l.feet] as const];
+  return placeLabels(requests, frame, l.inset ? [l.inset.box] : [], { boxes: shun, lines });
 }
 
 /** Centres for a level label next to a line, alternating above and below it, from its middle outward. */

@@ -87,8 +87,11 @@ export function sightScene(input: SceneInput): SightScene {
   const at = (t: Tangent): number => eyeLevel + distance * t;
 
   const known = [result.crownBase, result.merchantable].flatMap((h) => (h.ok ? [h.value.value * 1.35] : []));
-  const height = result.height.ok ? result.height.value.value : Math.max(distance * GHOST_HEIGHT_PER_DISTANCE, ...known);
   const tops = station?.tops ?? {};
+  // with the tip sighted but no base yet, the ghost stands as high as the sight says from the ground as assumed
+  const sightedTip = tops.tip ? at(tops.tip.t) : 0;
+  const ghostHeight = sightedTip > 0.5 ? sightedTip : Math.max(distance * GHOST_HEIGHT_PER_DISTANCE, ...known);
+  const height = result.height.ok ? result.height.value.value : ghostHeight;
   const sights: SceneSight[] = [];
   for (const target of ['tip', 'crown-base', 'merchantable'] as const) {
     const sight = tops[target];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type AngleScale, degreesToRadians, METRES_PER_FOOT, metres, radians, readingOf, tangent, tangentOf } from '../units';
+import { type AngleScale, degreesToRadians, metres, radians, readingOf, tangent, tangentOf } from '../units';
 import { angleError, byAngles, horizontalDistance, horizontalDistanceSigma, predictedBase, signCase } from './index';
 
 const heightOf = (distance: number, top: number, base: number, markHeight = 0) => {

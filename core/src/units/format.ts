@@ -34,6 +34,14 @@ export const showHeight = (h: Metres, u: UnitSystem) => formatLength(h, UNITS_OF
 
 /** Decimals that keep three figures of a stem's volume visible. */
 export function showVolume(v: CubicMetres, u: UnitSystem): string {
-  const n = u === 'us' ? v / METRES_PER_FOOT ** 3 : v;
-  return `${formatNumber(n, n >= 100 ? 0 : n >= 10 ? 1 : n >= 1 ? 2 : 3)} ${UNITS_OF[u].volume}`;
+  return `${volumeFigure(v, v, u)} ${UNITS_OF[u].volume}`;
+}
+
+/** A volume's error with as many decimals as the volume itself is shown with. */
+export const showVolumeSigma = (sigma: CubicMetres, v: CubicMetres, u: UnitSystem) => volumeFigure(sigma, v, u);
+
+function volumeFigure(shown: CubicMetres, like: CubicMetres, u: UnitSystem): string {
+  const per = u === 'us' ? METRES_PER_FOOT ** 3 : 1;
+  const n = like / per;
+  return formatNumber(shown / per, n >= 100 ? 0 : n >= 10 ? 1 : n >= 1 ? 2 : 3);
 }

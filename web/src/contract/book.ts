@@ -9,6 +9,8 @@ export interface BookTree {
   readonly id: string;
   readonly record: RecordOf<'tree'>;
   readonly readings: readonly Found<'reading'>[];
+  /** Eye height of whoever took the last reading, metres; null when nobody said. */
+  readonly eyeHeight: number | null;
   /** Readings in force, oldest first, as the core takes them. */
   readonly inForce: readonly Reading[];
   /** Entities whose versions contradict each other: their readings are withheld until a person decides. */
@@ -94,7 +96,15 @@ export class Book {
         } as Reading,
       ];
     });
-    return { id, record, readings, inForce, contested: contested as unknown as readonly Entity<AnyRecord>[] };
+    const person = this.find('person', readings.at(-1)?.history.at(-1)?.person);
+    return {
+      id,
+      record,
+      readings,
+      inForce,
+      eyeHeight: person?.body.eyeHeight ?? null,
+      contested: contested as unknown as readonly Entity<AnyRecord>[],
+    };
   }
 
   /** The trees of a survey, in the order of their making. */

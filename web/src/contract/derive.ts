@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { PRESET_KEYS, type PresetKey, type Reading } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, MaybeOne, OneOf, Says } from './describe';
+import { InRange, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
 import { READING_CLASSES, ReadingBase } from './reading';
 import { SpeciesFiguresInput } from './species-figures';
@@ -39,6 +39,12 @@ export class ErrorFigures {
   @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of a diameter or girth reading.', 0.002) diameter?: number;
 }
 
+@Together({
+  oneOf: [
+    { required: ['preset'], properties: { preset: { type: 'string' }, protocol: { type: 'null' } } },
+    { required: ['protocol'], properties: { protocol: { type: 'object' }, preset: { type: 'null' } } },
+  ],
+})
 export class DeriveRequest {
   @IsOptional()
   @IsIn(PRESET_KEYS, { message: `one of ${PRESET_KEYS.join(', ')}` })

@@ -28,6 +28,14 @@ export function notesOf(target: ContractClass): ReadonlyMap<string, FieldNotes> 
   return all;
 }
 
+const conditions = new Map<ContractClass, Readonly<Record<string, unknown>>>();
+
+/** A condition between fields, as JSON Schema says it; the class's own checks enforce the same. */
+export function Together(schema: Readonly<Record<string, unknown>>) {
+  return (type: ContractClass): void => void conditions.set(type, schema);
+}
+export const conditionOf = (type: ContractClass) => conditions.get(type) ?? {};
+
 function note(target: object, field: string, more: FieldNotes): void {
   const fields = notes.get(target) ?? new Map<string, FieldNotes>();
   notes.set(target, fields);

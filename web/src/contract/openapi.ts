@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { getMetadataStorage } from 'class-validator';
 import { DERIVE_LIMITS, DeriveRequest, DeriveTree } from './derive';
 import { DeriveResponse } from './derive-answer';
-import { type ContractClass, type FieldNotes, notesOf } from './describe';
+import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './describe';
 import { RecordEnvelope } from './envelope';
 import { EXAMPLES } from './examples';
 import { Problem } from './problem';
@@ -34,7 +34,7 @@ class Schemas {
       properties[field] = this.field(own, notes.get(field) ?? {}, optional);
       if (!optional) required.push(field);
     }
-    return { type: 'object', properties, ...(required.length ? { required } : {}), additionalProperties: false };
+    return { type: 'object', properties, ...(required.length ? { required } : {}), additionalProperties: false, ...conditionOf(type) };
   }
 
   private field(rules: readonly { name?: string; type: string; constraints?: unknown[] }[], note: FieldNotes, optional: boolean): Schema {

@@ -13,7 +13,7 @@ import {
   SCALE_KINDS,
 } from '@arbolito/core';
 import { IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, Says } from './describe';
+import { InRange, Says, Together } from './describe';
 
 const oneOf = (list: readonly unknown[]) => ({ message: `one of ${list.join(', ')}` });
 
@@ -87,6 +87,12 @@ export class DistanceReadingInput extends ReadingBase {
   sigma?: number;
 }
 
+@Together({
+  if: { properties: { scale: { const: 'fixed' } } },
+  // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
+  then: { required: ['scaleDistance'], properties: { scaleDistance: { type: 'number' } } },
+  else: { properties: { scaleDistance: { type: 'null' } } },
+})
 export class AngleReadingInput extends ReadingBase {
   declare kind: 'angle';
 
@@ -103,7 +109,10 @@ export class AngleReadingInput extends ReadingBase {
   @ValidateBy({
     name: 'scaleNamesDistance',
     validator: {
-      validate: (scale, args) => (scale === 'fixed') === ((args?.object as AngleReadingInput).scaleDistance != null),
+      validate: (scale, args) => {
+        const reading = args?.object as AngleReadingInput | undefined;
+        return (scale === 'fixed') === (reading?.scaleDistance != null);
+      },
       defaultMessage: () => 'scaleDistance goes with scale fixed, and with it alone',
     },
   })

@@ -7,7 +7,8 @@ import { recordHash } from './record-hash';
 import * as schema from './schema/index';
 
 type BodyTable = PgTable & { id: typeof schema.person.id };
-const TABLES: Record<Kind, BodyTable> = Object.fromEntries(KINDS.map((kind) => [kind, schema[kind]])) as unknown as Record<Kind, BodyTable>;
+const { record: _record, recordSeq: _seq, ...bodies } = schema;
+const TABLES = bodies as unknown as Record<Kind, BodyTable>;
 
 export interface Stamp {
   readonly kind: string;

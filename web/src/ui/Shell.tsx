@@ -10,7 +10,7 @@ export function Shell({ where, children }: { where?: string; children: ReactNode
   const [display, nextDisplay] = useDisplay();
   return (
     <div className="min-h-dvh">
-      <header className="flex items-center gap-3 border-b-2 border-ink px-3 desk:gap-4 desk:px-5">
+      <header className="flex min-h-15 items-center gap-3 border-b-2 border-ink px-3 desk:gap-4 desk:px-5">
         <a href="/" className="flex min-h-12 items-center gap-3 py-1 text-[19px] font-bold">
           <Mark />
           Arbolito

@@ -11,6 +11,7 @@ import { Results } from './Results';
 import { SpeciesSelect, Trail } from './Trail';
 import { type MeasureModel, useMeasure } from './use-measure';
 
+const LENGTH_STEPS: ReadonlySet<string> = new Set(['dbh', 'distance', 'mark-height', 'eye-height']);
 const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
 /** The heart: the sight sheet in the middle, the steps on one side, the pad on the other; a phone stacks them. */
@@ -23,7 +24,7 @@ export default function Measure() {
 
   if (!m.state.loaded) return <p className="p-6 text-soft">Opening the book …</p>;
   return (
-    <div className="grid h-dvh grid-rows-[48px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[52px_auto_minmax(0,1fr)]">
+    <div className="grid h-dvh grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[60px_auto_minmax(0,1fr)]">
       <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
         <a
           href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}
@@ -61,33 +62,35 @@ export default function Measure() {
         <Trail m={m} />
       </aside>
 
-      <div className="desk:col-start-2 desk:row-start-2">
-        <Results m={m} />
-      </div>
-      {trail ? (
-        <div className="row-span-2 overflow-auto p-4 desk:hidden">
-          <Trail m={m} onPick={() => setTrail(false)} />
-          <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
-            <KeptState state={m.state} />
-            <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
-              {display}
-            </button>
-          </div>
+      <main className="contents">
+        <div className="desk:col-start-2 desk:row-start-2">
+          <Results m={m} />
         </div>
-      ) : null}
-      <div className={`${trail ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
-        <Sheet m={m} />
-        <Remedy m={m} />
-      </div>
+        {trail ? (
+          <div className="row-span-2 overflow-auto p-4 desk:hidden">
+            <Trail m={m} onPick={() => setTrail(false)} />
+            <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
+              <KeptState state={m.state} />
+              <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
+                {display}
+              </button>
+            </div>
+          </div>
+        ) : null}
+        <div className={`${trail ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
+          <Sheet m={m} />
+          <Remedy m={m} />
+        </div>
 
-      <section
-        aria-label="Reading"
-        className={`${trail ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
-      >
-        <Field m={m} input={input} />
-        <Chips m={m} />
-        <Pad m={m} />
-      </section>
+        <section
+          aria-label="Reading"
+          className={`${trail ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
+        >
+          <Field m={m} input={input} />
+          <Chips m={m} />
+          <Pad m={m} />
+        </section>
+      </main>
     </div>
   );
 }
@@ -156,7 +159,7 @@ function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInput
   const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
   return (
     <div className="flex flex-col gap-1">
-      <div className="hidden desk:block">
+      <div className="sr-only desk:not-sr-only">
         <h1 className="text-[18px] font-semibold">{step.title}</h1>
         <p className="text-[14.5px] text-soft">{step.ask}</p>
       </div>
@@ -206,17 +209,23 @@ function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInput
 function Pad({ m }: { m: MeasureModel }) {
   const { step, place, steps } = m;
   const { text } = place;
-  const kind = !step
-    ? 'length'
-    : step.id === 'logs'
-      ? 'count'
-      : step.id === 'dbh' || step.id === 'distance' || step.id === 'mark-height' || step.id === 'eye-height'
-        ? 'length'
-        : 'angle';
   const from = steps.findIndex((s) => s.id === place.at);
   const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
   const onward = next ? next.short : 'done';
-  const go = !step ? 'Next tree' : text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
+  if (!step) {
+    return (
+      <div className="flex gap-1.5" data-pad>
+        <button type="button" className="key px-5" aria-label="undo the last kept reading" disabled={!m.canUndo} onClick={m.undo}>
+          ↶
+        </button>
+        <button type="button" className="key key-go flex-1" onClick={m.enter}>
+          Next tree <span aria-hidden="true">↵</span>
+        </button>
+      </div>
+    );
+  }
+  const go = text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
+  const kind = step.id === 'logs' ? 'count' : LENGTH_STEPS.has(step.id) ? 'length' : 'angle';
   return (
     <ReadingPad
       kind={kind}
@@ -241,7 +250,11 @@ function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | 
   model.current = m;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
   useEffect(() => {
-    input.current?.focus({ preventScroll: true });
+    const field = input.current;
+    if (!field) return;
+    field.focus({ preventScroll: true });
+    // a draft that came back goes on at its end
+    field.setSelectionRange(field.value.length, field.value.length);
   }, [m.place.at, m.place.tree, m.state.loaded, input]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {

@@ -6,6 +6,7 @@ import {
   showDiameter,
   showHeight,
   showVolume,
+  showVolumeSigma,
   type TreeResult,
   type UnitSystem,
 } from '@arbolito/core';
@@ -48,7 +49,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
     })),
     figure('volume', 'Volume', result.cubic, (x) => ({
       value: showVolume(x.value, units),
-      aside: `± ${showVolume(x.sigma, units).split(' ')[0]}`,
+      aside: `± ${showVolumeSigma(x.sigma, x.value, units)}`,
       how: [
         'V = form factor · basal area · height: the stem over bark, ground to tip',
         `form factor ${x.formFactor}; basal area ${result.dbh.ok ? result.dbh.value.basalArea.toFixed(4) : '?'} m²`,
@@ -82,7 +83,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
     })),
     figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
       value: showHeight(x.distance, units),
-      aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 2)} tree lengths` : 'level',
+      aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 2)} × height` : 'level',
       how: [
         `eye ${showHeight(x.eyeHeight, units)}${x.eyeHeightAssumed ? ', assumed' : ''}`,
         `distance ± ${formatNumber(x.distanceSigma / per, 2)} ${unit}`,

@@ -1,5 +1,4 @@
 import {
-  type AngleScale,
   ASSUMED_EYE_HEIGHT,
   checkTree,
   DomainError,
@@ -19,7 +18,7 @@ import { deviceName, loadPreferences, newId, type Preferences, savePreferences, 
 import { type Maker, type Mode, makeRecord, recordsForReading, slotOf } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { newPlace, nextTag, openPlace, type Place, protocolOf, rememberKeeping, rememberPlace } from './place';
-import { angleReading, draftOf, type StepId, stepAfter, stepsOf } from './steps';
+import { angleReading, draftOf, type StepChoices, type StepId, stepAfter, stepsOf } from './steps';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
 export function useMeasure() {
@@ -39,8 +38,8 @@ export function useMeasure() {
   const tag = found?.record.body.tag ?? place.tag ?? nextTag(book, survey, deviceName());
   const speciesId = found ? (found.record.body.species ?? null) : place.species;
   const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
-  const person = book.find('person', prefs.person);
-  const eyeHeight = person?.body.eyeHeight == null ? null : metres(person.body.eyeHeight);
+  const eye = found?.eyeHeight ?? book.find('person', prefs.person)?.body.eyeHeight ?? null;
+  const eyeHeight = eye === null ? null : metres(eye);
 
   const entities = useMemo(() => (found?.readings ?? []).filter((e) => e.heads.length > 0), [found]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
@@ -76,20 +75,15 @@ export function useMeasure() {
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
   const tape = derived.readings.findLast((r) => r.kind === 'distance');
-  const choices = {
-    along: tape?.kind === 'distance' ? tape.along : prefs.along,
-    lower: hasMark ? ('mark' as const) : place.lower,
-    merchantable:
-      place.merchantable ??
-      (last('merchantable')
-        ? ('merchantable' as const)
-        : protocol.options.merchantable?.logs || last('logs')
-          ? ('logs' as const)
-          : ('merchantable' as const)),
-  };
+  const merchantable =
+    place.merchantable ??
+    (last('merchantable') ? 'merchantable' : protocol.options.merchantable?.logs || last('logs') ? 'logs' : 'merchantable');
+  const along = tape?.kind === 'distance' ? tape.along : prefs.along;
+  const lower = hasMark ? 'mark' : place.lower;
+  const choices = useMemo((): StepChoices => ({ along, lower, merchantable }), [along, lower, merchantable]);
   const steps = useMemo(
     () => stepsOf(entities, choices, protocol.options, derived.result, prefs.scale),
-    [entities, choices.along, choices.lower, choices.merchantable, protocol, derived.result, prefs.scale],
+    [entities, choices, protocol, derived.result, prefs.scale],
   );
   const scene = useMemo(
     () =>
@@ -271,8 +265,6 @@ export function useMeasure() {
 }
 
 export type MeasureModel = ReturnType<typeof useMeasure>;
-export type { AngleScale };
-
 const sighted = (r: Reading) => r.kind === 'angle' || r.kind === 'distance' || r.kind === 'mark-height' || r.kind === 'eye-height';
 
 /** A reading without what the store adds, in one order of fields, for comparing. */

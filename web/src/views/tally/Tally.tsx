@@ -98,7 +98,7 @@ function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
   );
 }
 
-const missing = (n: number, what: string) => (n === 0 ? 'of these trees' : `${n} without ${what} not counted`);
+const missing = (n: number, what: string) => (n === 0 ? '' : `${n} without ${what} not counted`);
 
 /** Shares of basal area by species: a bar says it faster than a column of figures. */
 function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {

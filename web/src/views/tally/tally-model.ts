@@ -60,21 +60,19 @@ function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions):
     species: book.find('species', record.body.species)?.body.name ?? null,
     readings: tree.inForce.length,
   };
-  const eye = eyeHeightOf(book, tree);
   try {
-    const result = deriveTree({ readings: tree.inForce, protocol, species, ...(eye === null ? {} : { eyeHeight: metres(eye) }) });
+    const result = deriveTree({
+      readings: tree.inForce,
+      protocol,
+      species,
+      ...(tree.eyeHeight === null ? {} : { eyeHeight: metres(tree.eyeHeight) }),
+    });
     const trouble = tree.contested.length > 0 ? 'Two versions of a reading contradict each other: choose one in its history.' : null;
     return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species }), trouble };
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;
     return { ...base, result: null, findings: [], trouble: e.message };
   }
-}
-
-/** The eye height of whoever took the tree's last reading. */
-function eyeHeightOf(book: Book, tree: BookTree): number | null {
-  const last = tree.readings.at(-1)?.heads.at(-1);
-  return book.find('person', last?.person)?.body.eyeHeight ?? null;
 }
 
 const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);

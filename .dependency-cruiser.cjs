@@ -1,0 +1,52 @@
+// The house: imports point one way. views → ui, field, contract → core; server → contract → core; core → nothing.
+const rule = (name, from, to, why) => ({ name, severity: 'error', comment: why, from: { path: from, pathNot: '\\.test\\.tsx?$' }, to });
+const topic = (name, allowed) =>
+  rule(
+    `core-${name}`,
+    `^core/src/${name}/`,
+    { path: '^core/src/', pathNot: `^core/src/(${[name, 'units', ...allowed].join('|')})/` },
+    `${name} may use ${['units', ...allowed].join(', ')}`,
+  );
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circular',
+      severity: 'error',
+      comment: 'a circle has no bottom',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'resolvable',
+      severity: 'error',
+      comment: 'an import that leads nowhere',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^astro:' },
+    },
+    rule('core-alone', '^core/src', { pathNot: '^core/src' }, 'the core knows nothing but itself (numeric libraries would be listed here)'),
+    rule('demo-on-core', '^demo/src', { path: '^web/' }, 'the demo knows the core alone'),
+    rule('contract-on-core', '^web/src/contract', { path: '^web/src/(?!contract/)' }, 'the contract knows the core alone'),
+    rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|field|pages)' }, 'the server knows contract and core'),
+    rule('field-side', '^web/src/field', { path: '^web/src/(views|ui|server|pages)' }, 'the local store knows contract and core'),
+    rule('ui-side', '^web/src/ui', { path: '^web/src/(views|server|pages)' }, 'what views share knows no view'),
+    rule('views-side', '^web/src/views', { path: '^web/src/(server|pages)' }, 'no view imports the server'),
+    rule('one-front-door', '^(web|demo)/', { path: '^core/src/(?!index\\.ts$)' }, 'the core has one front door'),
+    topic('units', []),
+    topic('kit', []),
+    topic('book', []),
+    topic('diameter', []),
+    topic('height', []),
+    topic('volume', []),
+    topic('survey', ['diameter', 'volume']),
+    topic('tree', ['diameter', 'height', 'volume', 'survey', 'kit']),
+    topic('checks', ['height', 'survey', 'tree']),
+    topic('geometry', ['survey', 'tree']),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.test\\.tsx?$' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

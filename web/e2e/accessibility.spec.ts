@@ -1,0 +1,40 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { openMeasure } from './pad';
+
+const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally'];
+
+async function open(page: Page, view: string) {
+  if (view === 'tally') {
+    await page.goto('/');
+    await page.getByRole('link', { name: /Tansy Creek tract.*26 trees/ }).click();
+    await expect(page.getByRole('heading', { name: 'Trees' })).toBeVisible();
+  } else if (view === 'measured') {
+    await openMeasure(page);
+    await page.keyboard.type('140cm 20m +80 +8\n');
+    await expect(page.locator('[data-finding]')).toBeVisible();
+    await page.locator('[data-figure="height"]').click();
+  } else {
+    await page.goto(view);
+    await expect(page.getByText(/all kept|kept on this device/).first()).toBeAttached();
+  }
+}
+
+for (const viewport of [
+  { width: 1280, height: 800 },
+  { width: 390, height: 700 },
+]) {
+  for (const display of ['day', 'sun', 'night']) {
+    test(`nothing found by axe: ${display}, ${viewport.width}×${viewport.height}`, async ({ page }) => {
+      await page.setViewportSize(viewport);
+      await page.addInitScript((d) => localStorage.setItem('arbolito.display', d), display);
+      for (const view of VIEWS) {
+        await open(page, view);
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+          .analyze();
+        expect(violations.map((v) => `${view}: ${v.id} ${v.nodes.map((n) => n.target).join(' | ')}`)).toEqual([]);
+      }
+    });
+  }
+}

@@ -1,0 +1,80 @@
+import { expect, test } from '@playwright/test';
+import { figure, openMeasure } from './pad';
+
+test('with the server out of reach readings are kept here, and sent when it is back', async ({ page, context, request }) => {
+  await openMeasure(page);
+  await expect(page.getByRole('status')).toContainText('all kept');
+  await context.route('**/api/v1/sync**', (route) => route.abort());
+  await page.keyboard.type('38\n22m +80 -9\n');
+  await expect(page.getByRole('status')).toContainText(/\d+ kept on this device/);
+  await expect(figure(page, 'height')).toContainText('19.6 m');
+  await page.reload();
+  await expect(figure(page, 'height')).toContainText('19.6 m');
+  const tree = new URL(page.url()).searchParams.get('tree');
+  await context.unroute('**/api/v1/sync**');
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByRole('status')).toContainText('all kept');
+  const found: unknown[] = [];
+  for (let after = 0, more = true; more; ) {
+    const answer = await (await request.get(`/api/v1/sync?after=${after}&limit=1000`)).json();
+    found.push(...answer.records.filter((r: { id: string }) => r.id === tree));
+    ({ next: after, more } = answer);
+  }
+  expect(found).toHaveLength(1);
+});
+
+test('another device sees the tree; two corrections of one reading are left to a person', async ({ browser, baseURL }) => {
+  const open = async () =>
+    (await browser.newContext({ baseURL: baseURL ?? '', locale: 'en-GB', viewport: { width: 1280, height: 800 } })).newPage();
+  const [one, two] = [await open(), await open()];
+  await openMeasure(one);
+  await one.keyboard.type('38cm 22m +80 -9\n');
+  await expect(one.getByRole('status')).toContainText('all kept');
+  await expect(figure(one, 'height')).toContainText('19.6 m');
+  const address = one.url();
+  await two.goto(address);
+  await expect(figure(two, 'height')).toContainText('19.6 m');
+  for (const [page, value] of [
+    [one, '39'],
+    [two, '40'],
+  ] as const) {
+    await page.context().route('**/api/v1/sync**', (route) => route.abort());
+    await page.getByRole('list', { name: 'Steps' }).getByRole('button', { name: /Tape/ }).click();
+    await page.keyboard.type(`${value}\n`);
+    await expect(figure(page, 'diameter')).toContainText(`${value}.0 cm`);
+  }
+  for (const page of [one, two]) {
+    await page.context().unroute('**/api/v1/sync**');
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect(page.getByRole('status').first()).toContainText('all kept');
+  }
+  await one.reload();
+  await expect(figure(one, 'diameter')).toContainText('–');
+  await expect(one.getByText('contradict each other').first()).toBeVisible();
+  await one.getByRole('button', { name: 'keep this' }).last().click();
+  await expect(figure(one, 'diameter')).toContainText('40.0 cm');
+  await one.context().close();
+  await two.context().close();
+});
+
+test('a new survey starts from its purpose and leads to its first tree', async ({ page }) => {
+  await page.goto('/new-survey');
+  await page.getByRole('button', { name: 'Begin with the first tree' }).click();
+  await expect(page.getByText('Choose what the survey is for')).toBeVisible();
+  await expect(page.getByText('Give the survey a name')).toBeVisible();
+  await page.getByRole('radio', { name: /Timber, US/ }).check();
+  await page.getByLabel('Name', { exact: true }).fill('Bent Elbow eighty');
+  await page.getByLabel(/Species to expect/).fill('red maple, black cherry');
+  await page.getByLabel(/Who measures/).fill('T. Okafor');
+  await page.getByLabel(/Their eye height/).fill('5\'4"');
+  await page.getByRole('button', { name: 'Begin with the first tree' }).click();
+  await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
+  await page.getByLabel('Species').first().selectOption('red maple');
+  await page.getByRole('textbox', { name: /Tape/ }).focus();
+  await page.keyboard.type('18\n80\n+86\n-7\n2.5\n');
+  await expect(figure(page, 'height')).toContainText('74.4 ft');
+  await expect(figure(page, 'boards')).toContainText('Doyle');
+  await page.goto('/');
+  await page.getByRole('link', { name: /Bent Elbow eighty.*1 tree/ }).click();
+  await expect(page.getByRole('row', { name: /red maple/ }).last()).toContainText('18.0 in');
+});

@@ -1,0 +1,69 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Taps keys of the pad by what stands on them and counts every tap. */
+export class Thumb {
+  taps = 0;
+  constructor(readonly page: Page) {}
+
+  async tap(name: string | RegExp) {
+    this.taps++;
+    await this.page.getByRole('button', { name }).first().tap();
+  }
+  /** Digits and signs one by one; `go` is the big key. */
+  async press(keys: string) {
+    for (const key of keys) {
+      this.taps++;
+      const names: Record<string, string | RegExp> = { '▼': 'below the eye', '▲': 'above the eye', '−': 'minus' };
+      await this.page
+        .locator('[data-pad]')
+        .getByRole('button', { name: names[key] ?? key, exact: true })
+        .tap();
+    }
+  }
+  async go() {
+    this.taps++;
+    await this.page.locator('[data-pad] .key-go').tap();
+  }
+}
+
+/** Opens a tree to measure and waits until the field takes keys. */
+export async function openMeasure(page: Page, address = '/measure') {
+  await page.goto(address);
+  await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
+}
+
+/** A figure of the running result. */
+export const figure = (page: Page, id: string) => page.locator(`[data-figure="${id}"]`);
+
+/** A pixel coordinate of an end of a sight line, read from the drawing. */
+export async function tipOf(page: Page, target: string): Promise<{ x: number; y: number }> {
+  const d = (await page.locator(`[data-sight="${target}"] path`).nth(1).getAttribute('d')) ?? '';
+  const [x, y] = (d.split('L')[1] ?? '').split(' ').map(Number);
+  return { x: x ?? Number.NaN, y: y ?? Number.NaN };
+}
+
+/** No label of the drawing lies over another or leaves it, measured as the browser painted them. */
+export async function expectLabelsApart(page: Page) {
+  const boxes = await page.locator('[data-label] text').evaluateAll((all) =>
+    all.map((t) => {
+      const { x, y, width, height } = t.getBoundingClientRect();
+      return { text: t.textContent, x, y, width, height };
+    }),
+  );
+  const frame = await page.locator('svg[data-scale]').boundingBox();
+  expect(boxes.length).toBeGreaterThan(3);
+  for (const [i, a] of boxes.entries()) {
+    expect(
+      frame &&
+        a.x >= frame.x - 1 &&
+        a.y >= frame.y - 1 &&
+        a.x + a.width <= frame.x + frame.width + 1 &&
+        a.y + a.height <= frame.y + frame.height + 1,
+      `${a.text} in the drawing`,
+    ).toBe(true);
+    for (const b of boxes.slice(i + 1)) {
+      const over = a.x < b.x + b.width - 1 && b.x < a.x + a.width - 1 && a.y < b.y + b.height - 1 && b.y < a.y + a.height - 1;
+      expect(over, `${a.text} over ${b.text}`).toBe(false);
+    }
+  }
+}

@@ -1,0 +1,24 @@
+import { defineConfig } from '@playwright/test';
+
+const args = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+if (process.getuid?.() === 0) args.push('--no-sandbox');
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: '../test-results',
+  workers: 1,
+  timeout: 30_000,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4321',
+    locale: 'en-GB',
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },
+  },
+});

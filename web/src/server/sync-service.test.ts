@@ -1,0 +1,190 @@
+import { demoRecords } from '@arbolito/demo';
+import fc from 'fast-check';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Book } from '../contract/book';
+import type { AnyRecord } from '../contract/envelope';
+import { surveyLines } from './record-repository';
+import { pull, push } from './sync-service';
+import { testDatabase } from './test-database';
+
+type Plain = Record<string, unknown>;
+let t: Awaited<ReturnType<typeof testDatabase>>;
+beforeAll(async () => {
+  t = await testDatabase();
+});
+afterAll(() => t.drop());
+
+const envelope = (kind: string, body: Plain, more: Plain = {}): Plain => {
+  const id = v7();
+  return { id, entity: id, supersedes: null, kind, schema: 1, device: 'test', person: null, at: new Date().toISOString(), body, ...more };
+};
+const statuses = async (records: readonly unknown[]) => (await push(t.db, records)).answers.map((a) => a.status);
+const count = async () => Number((await t.pool.query('select count(*) from record')).rows[0].count);
+const person = (name: string, more: Plain = {}) => envelope('person', { name, eyeHeight: 1.6, reach: null }, more);
+
+/** A tree with a reading, and all they hang on. */
+async function grove() {
+  const { records } = demoRecords(Math.floor(Math.random() * 1e9));
+  const reading = records.find((r) => r.kind === 'reading');
+  if (!reading) throw new Error('the demo has readings');
+  const need = new Set([reading.id]);
+  for (const r of [...records].reverse()) {
+    if (!need.has(r.id)) continue;
+    for (const v of [...Object.values(r.body), r.person]) if (typeof v === 'string' && records.some((x) => x.id === v)) need.add(v);
+  }
+  return records.filter((r) => need.has(r.id));
+}
+
+describe('pushing records', () => {
+  it('stores the whole demo, and knows it again', async () => {
+    const { records } = demoRecords();
+    for (let i = 0; i < records.length; i += 1000) expect(new Set(await statuses(records.slice(i, i + 1000)))).toEqual(new Set(['stored']));
+    const before = await count();
+    expect(before).toBe(records.length);
+    expect(new Set(await statuses(records.slice(0, 1000)))).toEqual(new Set(['known']));
+    expect(await count()).toBe(before);
+    expect(await surveyLines(t.db)).toEqual([
+      expect.objectContaining({ name: 'Tansy Creek tract', trees: 26 }),
+      expect.objectContaining({ name: 'Monte Umbrío', trees: 62 }),
+    ]);
+  });
+
+  it('gives the same book in any order and however often', async () => {
+    const records = await grove();
+    await fc.assert(
+      fc.asyncProperty(fc.shuffledSubarray(records, { minLength: 1 }), async (some) => {
+        const answers = await statuses(some);
+        expect(answers.every((s) => s === 'stored' || s === 'known' || s === 'waiting')).toBe(true);
+      }),
+      { numRuns: 12 },
+    );
+    expect((await statuses(records)).every((s) => s === 'stored' || s === 'known')).toBe(true);
+    expect(await statuses([...records].reverse())).toEqual(records.map(() => 'known'));
+  });
+
+  it('lets a reading wait for its tree', async () => {
+    const records = await grove();
+    const reading = records.at(-1);
+    const [answer] = (await push(t.db, [reading])).answers;
+    expect(answer).toMatchObject({ status: 'waiting' });
+    expect(answer?.errors.map((e) => e.field)).toContain('body.stem');
+    expect((await statuses(records)).at(-1)).toBe('stored');
+  });
+
+  it('refuses the same id with other content, and keeps the first', async () => {
+    const first = person('Ada');
+    expect(await statuses([first])).toEqual(['stored']);
+    const { answers } = await push(t.db, [{ ...first, body: { ...(first.body as Plain), name: 'Eve' } }]);
+    expect(answers[0]).toMatchObject({ status: 'refused', errors: [{ field: 'id' }] });
+    const { rows } = await t.pool.query('select name from person where id = $1', [first.id]);
+    expect(rows).toEqual([{ name: 'Ada' }]);
+    // one batch may hold both: the first wins, the other is refused
+    const twin = person('Ana');
+    expect(await statuses([twin, twin, { ...twin, device: 'another' }])).toEqual(['stored', 'known', 'refused']);
+  });
+
+  it('takes field order and null as the same content', async () => {
+    const one = person('Kim');
+    expect(await statuses([one])).toEqual(['stored']);
+    const { reach: _, ...body } = one.body as Plain;
+    expect(
+      await statuses([{ ...Object.fromEntries(Object.entries(one).reverse()), body: Object.fromEntries(Object.entries(body).reverse()) }]),
+    ).toEqual(['known']);
+  });
+
+  it.each([
+    ['an unknown kind', (r: Plain) => ({ ...r, kind: 'dragon' }), 'records[0].kind'],
+    ['an id that is none', (r: Plain) => ({ ...r, id: 'x', entity: 'x' }), 'records[0].id'],
+    ['an id of another version', (r: Plain) => ({ ...r, id: '6f0b2b52-5b1f-4b0e-9d3f-0a4b8a1f1c11' }), 'records[0].id'],
+    ['an unknown field', (r: Plain) => ({ ...r, extra: 1 }), 'records[0].extra'],
+    ['an unknown field of the body', (r: Plain) => ({ ...r, body: { ...(r.body as Plain), hat: 'x' } }), 'records[0].body.hat'],
+    ['a wrong type', (r: Plain) => ({ ...r, body: { ...(r.body as Plain), eyeHeight: 'tall' } }), 'records[0].body.eyeHeight'],
+    ['an eye too high', (r: Plain) => ({ ...r, body: { ...(r.body as Plain), eyeHeight: 16 } }), 'records[0].body.eyeHeight'],
+    ['an empty name', (r: Plain) => ({ ...r, body: { ...(r.body as Plain), name: '' } }), 'records[0].body.name'],
+    ['a newer schema', (r: Plain) => ({ ...r, schema: 2 }), 'records[0].schema'],
+    ['an entity that is not its own', (r: Plain) => ({ ...r, entity: v7() }), 'records[0].entity'],
+    ['a time that is none', (r: Plain) => ({ ...r, at: 'yesterday' }), 'records[0].at'],
+    ['no body', ({ body: _, ...r }: Plain) => r, 'records[0].body'],
+    ['no object', () => 7, 'records[0]'],
+  ])('refuses %s by its field and changes nothing', async (_, spoil, field) => {
+    const before = await count();
+    const { answers } = await push(t.db, [spoil(person('Bo')), person('Cy')]);
+    expect(answers.map((a) => a.status)).toEqual(['refused', 'stored']);
+    expect(answers[0]?.errors.map((e) => e.field)).toContain(field);
+    expect(answers[0]?.errors.every((e) => e.allowed.length > 3)).toBe(true);
+    expect(await count()).toBe(before + 1);
+  });
+
+  it('refuses a parent of another kind and a version of another thing', async () => {
+    const [ada, ben] = [person('Ada'), person('Ben')];
+    expect(await statuses([ada, ben])).toEqual(['stored', 'stored']);
+    const survey = envelope('survey', { name: 'x', kind: 'every-tree', protocol: ada.id, place: null });
+    expect((await push(t.db, [survey])).answers[0]).toMatchObject({
+      status: 'refused',
+      errors: [{ field: 'body.protocol', allowed: expect.stringContaining('person') }],
+    });
+    expect((await push(t.db, [person('Eva', { entity: ada.id, supersedes: ben.id })])).answers[0]).toMatchObject({
+      status: 'refused',
+      errors: [{ field: 'entity' }],
+    });
+  });
+
+  it('keeps both of two corrections, and the book withholds what they contradict on', async () => {
+    const records = await grove();
+    await push(t.db, records);
+    const reading = records.at(-1) as unknown as AnyRecord & { body: Plain };
+    const fix = (value: number) =>
+      envelope(
+        'reading',
+        { ...reading.body, read: { ...(reading.body.read as Plain), value } },
+        { entity: reading.id, supersedes: reading.id },
+      );
+    const [one, two] = [fix(40), fix(42)];
+    expect(await statuses([one, two])).toEqual(['stored', 'stored']);
+    const all = [...records, one, two] as unknown as AnyRecord[];
+    const tree = records.find((r) => r.kind === 'tree')?.id ?? '';
+    expect(new Book(all).tree(tree)).toMatchObject({ inForce: [], contested: [{ heads: [{ id: one.id }, { id: two.id }] }] });
+    const decided = envelope('retraction', { record: two.id, reason: null });
+    expect(await statuses([decided])).toEqual(['stored']);
+    expect(new Book([...all, decided as unknown as AnyRecord]).tree(tree)?.inForce).toMatchObject([{ value: 40 }]);
+  });
+});
+
+describe('pulling records', () => {
+  it('gives back what was sent, page by page, parents first', async () => {
+    const sent = await grove();
+    await push(t.db, [...sent].reverse());
+    const got: AnyRecord[] = [];
+    for (let after = 0, more = true; more; ) {
+      const page = await pull(t.db, after, 200);
+      got.push(...(page.records as unknown as AnyRecord[]));
+      expect(page.next).toBeGreaterThan(after);
+      ({ next: after, more } = page);
+    }
+    expect(new Set(got.map((r) => r.id)).size).toBe(got.length);
+    for (const record of sent) {
+      const back = got.find((r) => r.id === record.id) as unknown as Plain;
+      expect(back).toMatchObject({ kind: record.kind, at: record.at, device: record.device, body: record.body });
+      expect(await statuses([Object.fromEntries(Object.entries(back).filter(([k]) => k !== 'seq'))])).toEqual(['known']);
+    }
+  });
+});
+
+describe('the tables', () => {
+  it.each(['record', 'person', 'reading'])('%s never changes: UPDATE, DELETE and TRUNCATE are refused', async (table) => {
+    const before = await count();
+    await expect(t.pool.query(`update ${table} set id = id`)).rejects.toThrow(/never change/);
+    await expect(t.pool.query(`delete from ${table}`)).rejects.toThrow(/never change/);
+    await expect(t.pool.query(`truncate ${table} cascade`)).rejects.toThrow(/never change/);
+    expect(await count()).toBe(before);
+  });
+  it('hold their own constraints, whatever the application checks', async () => {
+    const id = v7();
+    const insert = `insert into record (id, entity, kind, schema, device, at, hash) values ($1, $2, 'person', 1, 'x', now(), 'x')`;
+    await expect(t.pool.query(insert, [id, v7()])).rejects.toThrow(/record_first_version/);
+    await expect(t.pool.query(`insert into tree (id, survey, tag) values ($1, $1, 'x')`, [id])).rejects.toThrow(/foreign key/);
+    await t.pool.query(insert, [id, id]);
+    await expect(t.pool.query(`insert into person (id, name, eye_height) values ($1, 'x', 9)`, [id])).rejects.toThrow(/person_eye_height/);
+  });
+});
