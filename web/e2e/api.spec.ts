@@ -59,11 +59,9 @@ test('pages carry a policy without inline scripts of others', async ({ page }) =
   page.on('console', (m) => m.type() === 'error' && refused.push(m.text()));
   const response = await page.goto('/');
   const header = response?.headers()['content-security-policy'] ?? '';
-  const meta =
-    (await page
-      .locator('meta[http-equiv="content-security-policy"]')
-      .getAttribute('content')
-      .catch(() => '')) ?? '';
+  const meta = await page.evaluate(
+    () => document.querySelector('meta[http-equiv="content-security-policy" i]')?.getAttribute('content') ?? '',
+  );
   const policy = header || meta;
   expect(policy).toContain("default-src 'self'");
   expect(policy.match(/script-src[^;]*/)?.[0]).not.toContain('unsafe-inline');

@@ -69,7 +69,7 @@ test('a new survey starts from its purpose and leads to its first tree', async (
   await page.getByLabel(/Their eye height/).fill('5\'4"');
   await page.getByRole('button', { name: 'Begin with the first tree' }).click();
   await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
-  await page.getByLabel('Species').first().selectOption('red maple');
+  await page.getByRole('combobox', { name: 'Species' }).selectOption('red maple');
   await page.getByRole('textbox', { name: /Tape/ }).focus();
   await page.keyboard.type('18\n80\n+86\n-7\n2.5\n');
   await expect(figure(page, 'height')).toContainText('74.4 ft');

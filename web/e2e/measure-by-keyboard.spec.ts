@@ -56,7 +56,7 @@ test('tree after tree without a mouse; after a reload everything is there', asyn
 
 test('a blunder is pointed out, corrected, and stays in the history', async ({ page }) => {
   await openMeasure(page);
-  await page.keyboard.type('40\n20\n+80\n15\n');
+  await page.keyboard.type('40\n20\n+80\n70\n');
   const remedy = page.locator('[data-finding]');
   await expect(remedy).toHaveAttribute('data-finding', 'base-steep-ground');
   await remedy.getByRole('button').click();
@@ -69,7 +69,7 @@ test('a blunder is pointed out, corrected, and stays in the history', async ({ p
   await expect(remedy).toHaveCount(0);
   expect((await tipOf(page, 'base')).y).not.toBeCloseTo(before.y, 0);
   await page.getByText(/History \(1 changed\)/).click();
-  await expect(page.getByText('+15 %')).toBeVisible();
+  await expect(page.getByText('+70 %')).toBeVisible();
   await expect(page.getByText('−8 %').first()).toBeVisible();
   // undo takes the correction back and gives its digits to the field
   await page.keyboard.press('Control+z');

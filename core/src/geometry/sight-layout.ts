@@ -54,10 +54,10 @@ export function sightLayout(scene: SightScene, frame: { readonly width: number; 
   const narrow = frame.width < 500;
   const size = narrow ? 13 : 15;
   const half = Math.max(crownHalfWidth(scene.crownBase, scene.height, scene.crown), scene.diameter);
-  const pad = { left: 14 + COLUMN * Math.max(1, scene.dimensions.length), right: narrow ? 26 : 40, top: size * 2, bottom: size * 2.6 };
+  const pad = { left: 20 + COLUMN * Math.max(1, scene.dimensions.length), right: narrow ? 26 : 40, top: size * 2, bottom: size * 2.6 };
   const heights = [0, scene.height, scene.eye.y, scene.feet.y, ...scene.sights.map((s) => s.to.y)];
   const low = Math.min(...heights);
-  const high = Math.max(...heights);
+  const high = Math.max(...heights, ...scene.dimensions.map((d) => d.to + d.sigma));
   const room = { w: frame.width - pad.left - pad.right, h: frame.height - pad.top - pad.bottom };
   const scale = Math.min(room.w / (half + scene.distance.value), room.h / (high - low));
   const spareX = room.w - scale * (half + scene.distance.value);
@@ -156,7 +156,11 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
   for (const [i, d] of l.dimensions.entries()) {
     const said = scene.dimensions[i]?.text ?? '';
     const middle = (d.from + d.to) / 2;
-    const vertical = [0, 0.15, -0.15, 0.3, -0.3].map((f) => ({ x: d.x - size * 0.85, y: middle + f * (d.from - d.to), vertical: true }));
+    const vertical = [0, 0.15, -0.15, 0.3, -0.3].map((f) => ({
+      x: d.x - size * 0.625 - 7,
+      y: middle + f * (d.from - d.to),
+      vertical: true,
+    }));
     const above = { x: Math.max(d.x, said.length * size * 0.31 + 6), y: Math.min(d.to, d.band[0]) - size };
     add(
       `height:${d.target}`,

@@ -71,7 +71,7 @@ export function deriveBoards(
       taperPerLog: inches(taperPerLog),
       logLength: metresToFeet(metres(logs.length)),
     });
-    return answer({ ...sum, count, counted: told ? 'told' : 'from-height', formClass, taperPerLog });
+    return answer({ logs: sum.logs, boardFeet: sum.boardFeet, count, counted: told ? 'told' : 'from-height', formClass, taperPerLog });
   } catch (e) {
     // more logs than the taper leaves wood for is a property of this tree, not a wrong argument of the caller
     if (e instanceof DomainError && e.code === 'taper-too-strong') return noAnswer(e.code, `With this taper ${e.expected}.`);

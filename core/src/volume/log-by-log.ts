@@ -1,5 +1,5 @@
 import { type BoardFeet, DomainError, type Feet, type Inches, requireAbove } from '../units';
-import { LOG_RULE_NAMES, LOG_RULES, type LogRuleName } from './log-rule/index';
+import { byEveryRule, type LogRuleName } from './log-rule/index';
 
 export interface StandingLog {
   /** 1 is the butt log. */
@@ -44,7 +44,9 @@ export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
   }
   if (!(taper.taperPerLog >= 0)) throw new DomainError('out-of-range', 'taper per log', taper.taperPerLog, '0 in or more');
   const list: StandingLog[] = [];
-  const sum = { doyle: 0, scribner: 0, international: 0 };
+  let doyle = 0;
+  let scribner = 0;
+  let international = 0;
   for (let done = 0; done < logs; ) {
     const share = Math.min(1, logs - done);
     // the butt piece, a lone half log too, ends at form class × dbh: never more wood than the form class vouches for
@@ -58,13 +60,12 @@ export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
       );
     }
     const length = (share * taper.logLength) as Feet;
-    const boardFeet = { doyle: 0, scribner: 0, international: 0 } as Record<LogRuleName, BoardFeet>;
-    for (const rule of LOG_RULE_NAMES) {
-      boardFeet[rule] = LOG_RULES[rule](smallEnd as Inches, length);
-      sum[rule] += boardFeet[rule];
-    }
+    const boardFeet = byEveryRule(smallEnd as Inches, length);
+    doyle += boardFeet.doyle;
+    scribner += boardFeet.scribner;
+    international += boardFeet.international;
     list.push({ number: list.length + 1, length, smallEnd: smallEnd as Inches, boardFeet });
     done += share;
   }
-  return { logs: list, boardFeet: sum as Record<LogRuleName, BoardFeet> };
+  return { logs: list, boardFeet: { doyle, scribner, international } as Record<LogRuleName, BoardFeet> };
 }

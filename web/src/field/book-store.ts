@@ -1,5 +1,6 @@
 import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
+import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { keepLocally, loadAll, unsent } from './store';
 import { synchronise } from './synchronise';
 
@@ -35,16 +36,24 @@ class BookStore {
   snapshot = (): BookState => this.state;
   serverSnapshot = (): BookState => EMPTY;
 
-  /** Keeps new records: on disk first, then on screen, then to the server when it can be reached. */
+  /**
+   * Keeps new records: in the journal at once, so that the screen may show them, then in the local store, then on the
+   * server when it can be reached.
+   */
   async keep(records: readonly AnyRecord[]): Promise<void> {
+    const written = enterInJournal(records);
+    if (written) this.show(records);
     try {
       await keepLocally(records);
     } catch (e) {
-      this.set({ trouble: `This device could not keep it (${(e as Error).message}). Free some space, then enter it again.` });
-      throw e;
+      const remedy = written ? 'It is in the journal and is tried again at the next opening.' : 'Free some space, then enter it again.';
+      this.set({ trouble: `This device could not store it (${(e as Error).message}). ${remedy}` });
+      return;
     }
-    await this.take(records);
+    strikeFromJournal(records);
+    this.show(records);
     this.set({ trouble: null });
+    await this.countOutbox();
     this.channel?.postMessage('kept');
     void this.sync();
   }
@@ -62,13 +71,13 @@ class BookStore {
       this.again = false;
       try {
         const pulled = await synchronise();
-        await this.take(pulled);
+        this.show(pulled);
+        await this.countOutbox();
         this.set({ reached: true });
         if (pulled.length > 0) this.channel?.postMessage('pulled');
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
         this.set({ reached: false });
-        await this.take([]);
       }
     }
   }
@@ -84,8 +93,15 @@ class BookStore {
 
   private async load(): Promise<void> {
     try {
-      const { records } = await loadAll();
-      await this.take(records);
+      const unfinished = journalled();
+      if (unfinished.length > 0) {
+        await keepLocally(unfinished);
+        strikeFromJournal(unfinished);
+      }
+      const records = await loadAll();
+      await this.countOutbox();
+      this.show(records);
+      this.set({ loaded: true });
     } catch (e) {
       this.set({
         loaded: true,
@@ -94,16 +110,16 @@ class BookStore {
     }
   }
 
-  private async take(records: readonly AnyRecord[]): Promise<void> {
+  private show(records: readonly AnyRecord[]): void {
     const fresh = records.filter((r) => !this.records.has(r.id));
+    if (fresh.length === 0) return;
     for (const record of fresh) this.records.set(record.id, record);
+    this.set({ book: new Book(this.records.values()) });
+  }
+
+  private async countOutbox(): Promise<void> {
     const outbox = await unsent();
-    this.set({
-      loaded: true,
-      unsent: outbox.length,
-      refused: outbox.filter((u) => u.refused).length,
-      ...(fresh.length > 0 || !this.state.loaded ? { book: new Book(this.records.values()) } : {}),
-    });
+    this.set({ unsent: outbox.length, refused: outbox.filter((u) => u.refused).length });
   }
 
   private set(change: Partial<BookState>): void {

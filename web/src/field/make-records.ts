@@ -1,7 +1,17 @@
-import { PRESETS, type PresetKey, type Reading, type UnitSystem } from '@arbolito/core';
+import {
+  type AngleScale,
+  type AngleTarget,
+  type LineReading,
+  PRESETS,
+  type PresetKey,
+  type Reading,
+  settled,
+  type UnitSystem,
+} from '@arbolito/core';
 import type { Book } from '../contract/book';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/records/index';
+import type { Preferences } from './device';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
 export interface Maker {
@@ -101,6 +111,45 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
     read,
   });
   return made;
+}
+
+/**
+ * The records for a whole tree typed on one line: each reading corrects the one its slot has, or is its first.
+ * @param how the tool and way of taping meant
+ */
+export function recordsForLine(
+  maker: Maker,
+  book: Book,
+  place: TreePlace,
+  line: readonly LineReading[],
+  how: Pick<Preferences, 'tool' | 'along' | 'to' | 'scale'>,
+): AnyRecord[] {
+  let growing = book;
+  return line.flatMap(({ target, typed, length, angle }) => {
+    const read = lineReading(target, length, angle, how);
+    const before = growing.tree(place.tree)?.readings.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === target));
+    const head = before ? settled(before) : null;
+    const made = recordsForReading(maker, growing, place, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
+    growing = growing.with(made);
+    return made;
+  });
+}
+
+function lineReading(
+  target: LineReading['target'],
+  length: LineReading['length'],
+  angle: LineReading['angle'],
+  how: Pick<Preferences, 'tool' | 'along' | 'to' | 'scale'>,
+): Reading {
+  if (length && target === 'dbh') return { kind: 'diameter', tool: how.tool, value: length.value, unit: length.unit };
+  if (length && target === 'distance') return { kind: 'distance', value: length.value, unit: length.unit, along: how.along, to: how.to };
+  if (angle && (target === 'tip' || target === 'base')) return angleReading(target, angle.value, angle.scale);
+  throw new Error(`a line holds no ${target}`);
+}
+
+/** A sighting as it is kept. */
+export function angleReading(target: AngleTarget, value: number, scale: AngleScale): Reading {
+  return { kind: 'angle', target, value, scale: scale.kind, ...(scale.kind === 'fixed' ? { scaleDistance: scale.distance } : {}) };
 }
 
 /** The slot of a tree's sheet that a reading fills; a second reading of a slot is another shot. */

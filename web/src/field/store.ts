@@ -28,13 +28,11 @@ function db(): Promise<IDBPDatabase<FieldSchema>> {
   return opened;
 }
 
-export async function loadAll(): Promise<{ records: AnyRecord[]; outbox: Unsent[] }> {
-  const store = await db();
-  const [records, outbox] = await Promise.all([store.getAll('records'), store.getAll('outbox')]);
-  return { records, outbox };
+export async function loadAll(): Promise<AnyRecord[]> {
+  return (await db()).getAll('records');
 }
 
-/** On disk when this resolves: only then may the screen say that something is kept. */
+/** In the store and in the outbox when this resolves. Keeping a record twice changes nothing. */
 export async function keepLocally(records: readonly AnyRecord[]): Promise<void> {
   const tx = (await db()).transaction(['records', 'outbox'], 'readwrite', { durability: 'strict' });
   for (const record of records) {

@@ -1,5 +1,5 @@
 import { CHARACTER_WIDTH, sightLayout } from '@arbolito/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
@@ -22,7 +22,7 @@ export default function Measure() {
   const input = useRef<HTMLInputElement>(null);
   useKeyboard(m, input);
 
-  if (!m.state.loaded) return <p className="p-6 text-soft">Opening the book …</p>;
+  if (!m.ready) return <NotHere m={m} />;
   return (
     <div className="grid h-dvh grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[60px_auto_minmax(0,1fr)]">
       <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
@@ -92,6 +92,26 @@ export default function Measure() {
         </section>
       </main>
     </div>
+  );
+}
+
+/** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
+function NotHere({ m }: { m: MeasureModel }) {
+  const waiting = !m.state.loaded || m.state.reached === null;
+  return (
+    <main className="p-6">
+      <h1 className="text-[20px] font-semibold">{waiting ? 'Opening the book …' : 'This survey is not on this device'}</h1>
+      {!waiting && (
+        <>
+          <p className="my-3 max-w-prose text-soft">
+            It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later.
+          </p>
+          <a className="button button-go" href="/measure">
+            Measure one tree
+          </a>
+        </>
+      )}
+    </main>
   );
 }
 
@@ -244,24 +264,26 @@ function Pad({ m }: { m: MeasureModel }) {
   );
 }
 
+/** A draft that came back from a reload goes on at its end. */
+function focusAtEnd(field: HTMLInputElement | null) {
+  field?.focus({ preventScroll: true });
+  field?.setSelectionRange(field.value.length, field.value.length);
+}
+
 /** A keyboard does everything: digits go to the field, Enter keeps, arrows change the step, Ctrl+Z takes back. */
 function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | null>) {
   const model = useRef(m);
   model.current = m;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
-  useEffect(() => {
-    const field = input.current;
-    if (!field) return;
-    field.focus({ preventScroll: true });
-    // a draft that came back goes on at its end
-    field.setSelectionRange(field.value.length, field.value.length);
-  }, [m.place.at, m.place.tree, m.state.loaded, input]);
+  useLayoutEffect(() => {
+    focusAtEnd(input.current);
+  }, [m.place.at, m.place.tree, m.ready, input]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const now = model.current;
       const target = e.target as HTMLElement;
       const inField = target === input.current || target === document.body;
-      if ((e.ctrlKey || e.metaKey) && e.key === 'z' && inField) {
+      if ((e.ctrlKey || e.metaKey) && e.key === 'z' && (inField || !/^(INPUT|SELECT)$/.test(target.tagName))) {
         e.preventDefault();
         return now.undo();
       }
@@ -276,7 +298,7 @@ function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | 
         const from = at < 0 ? now.steps.length : at;
         const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
         if (to) now.go(to.id);
-      } else if (target === document.body && e.key.length === 1) input.current?.focus();
+      } else if (target === document.body && e.key.length === 1) focusAtEnd(input.current);
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);

@@ -16,13 +16,13 @@ export function Results({ m }: { m: MeasureModel }) {
             type="button"
             aria-expanded={open === f.id}
             aria-controls={open === f.id ? 'how' : undefined}
-            className={`min-h-12 px-2.5 py-1 text-left desk:px-3 ${i > 2 ? 'hidden desk:block' : ''}`}
+            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${i > 2 ? 'hidden desk:block' : ''}`}
             onPointerDown={(e) => e.preventDefault()}
             onClick={() => setOpen(open === f.id ? null : f.id)}
             data-figure={f.id}
           >
             <span className="block text-[12.5px] leading-tight opacity-85">{f.name}</span>
-            <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[19px]">{f.value ?? '–'}</span>
+            <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{f.value ?? '–'}</span>
             <span className="figure block min-h-4 truncate text-[12px] leading-tight opacity-85 desk:text-[13px]">{f.aside}</span>
           </button>
         ))}

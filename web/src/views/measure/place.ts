@@ -19,7 +19,6 @@ export interface Place {
 }
 
 const KEY = 'arbolito.place';
-const KEEPING = 'arbolito.keeping';
 
 export const newPlace = (survey: string | null): Place => ({
   survey,
@@ -39,11 +38,8 @@ export function openPlace(search: string): Place {
   const survey = asked.get('survey');
   const tree = asked.get('tree');
   const saved = readJson<Place>(KEY);
-  const keeping = readJson<{ tree: string; at: StepId; text: string }>(KEEPING);
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
-  const place: Place = fits ? { ...newPlace(survey), ...saved } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
-  // digits that were on their way to the disk when the page went away
-  return keeping && keeping.tree === place.tree ? { ...place, at: keeping.at, text: keeping.text } : place;
+  return fits ? { ...newPlace(survey), ...saved } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
 export function rememberPlace(place: Place): void {
@@ -52,7 +48,6 @@ export function rememberPlace(place: Place): void {
   const address = `${location.pathname}?${asked}`;
   if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
 }
-export const rememberKeeping = (keeping: { tree: string; at: string; text: string } | null) => writeJson(KEEPING, keeping);
 
 /** The protocol a place is measured under: its survey's, or the one for single trees. */
 export function protocolOf(

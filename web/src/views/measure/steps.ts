@@ -17,7 +17,7 @@ import {
 } from '@arbolito/core';
 import type { RecordOf } from '../../contract/envelope';
 import { type Preferences, tapeUnits } from '../../field/device';
-import { slotOf } from '../../field/make-records';
+import { angleReading, slotOf } from '../../field/make-records';
 
 export type StepId =
   | 'dbh'
@@ -93,6 +93,12 @@ export function stepAfter(steps: readonly Step[], at: StepId | 'done'): StepId |
   return steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0)?.id ?? 'done';
 }
 
+/** The steps as they will be once what was just kept is in the book. */
+export function withFilled(steps: readonly Step[], filled: (id: StepId) => boolean): readonly Step[] {
+  const something = { id: '', heads: [], history: [] };
+  return steps.map((s) => (filled(s.id) ? { ...s, readings: [...s.readings, something] } : s));
+}
+
 /** The steps of a tree with what is read so far. */
 export function stepsOf(
   readings: readonly Entity<RecordOf<'reading'>>[],
@@ -158,7 +164,7 @@ function noteOf(id: StepId, own: Step['readings'], protocol: ProtocolOptions, re
     case 'merchantable':
     case 'logs':
     case 'crown-base':
-      return own.length > 0 ? null : 'optional';
+      return own.length > 0 || !isOptional(id, protocol) ? null : 'optional';
     default:
       return null;
   }
@@ -205,14 +211,6 @@ export function draftOf(step: StepId, text: string, p: Preferences): Draft {
   const angle = parseAngle(text, p.scale);
   if (!angle.ok) return angle;
   return { ok: true, echo: angle.echo, read: angleReading(step, angle.value, angle.scale) };
-}
-
-export function angleReading(
-  target: 'ground' | 'tip' | 'base' | 'mark' | 'crown-base' | 'merchantable',
-  value: number,
-  scale: AngleScale,
-): Reading {
-  return { kind: 'angle', target, value, scale: scale.kind, ...(scale.kind === 'fixed' ? { scaleDistance: scale.distance } : {}) };
 }
 
 const LIMITS = { dbh: metres(15), distance: metres(500), 'mark-height': metres(30), 'eye-height': metres(10) } as const;

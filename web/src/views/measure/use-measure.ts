@@ -11,14 +11,14 @@ import {
   settled,
   sightScene,
 } from '@arbolito/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, newId, type Preferences, savePreferences, tapeUnits } from '../../field/device';
-import { type Maker, type Mode, makeRecord, recordsForReading, slotOf } from '../../field/make-records';
+import { angleReading, type Maker, type Mode, makeRecord, recordsForLine, recordsForReading, slotOf } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
-import { newPlace, nextTag, openPlace, type Place, protocolOf, rememberKeeping, rememberPlace } from './place';
-import { angleReading, draftOf, type StepChoices, type StepId, stepAfter, stepsOf } from './steps';
+import { newPlace, nextTag, openPlace, type Place, protocolOf, rememberPlace } from './place';
+import { draftOf, type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
 export function useMeasure() {
@@ -27,7 +27,6 @@ export function useMeasure() {
   const [own, setOwn] = useState(loadPreferences);
   const [place, setPlace] = useState<Place>(() => openPlace(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
-  const queue = useRef(Promise.resolve());
   useEffect(() => savePreferences(own), [own]);
   useEffect(() => rememberPlace(place), [place]);
 
@@ -109,23 +108,11 @@ export function useMeasure() {
     newId,
   });
 
-  /** Keeps one after the other: the second reading of a new tree must find the tree the first one made. */
-  const inTurn = (make: () => readonly AnyRecord[], typed: { at: StepId; text: string } | null) => {
-    const { tree } = place;
-    if (typed) rememberKeeping({ tree, ...typed });
-    queue.current = queue.current.then(async () => {
-      try {
-        await bookStore.keep(make());
-        rememberKeeping(null);
-      } catch {
-        if (typed) setPlace((p) => (p.tree === tree ? { ...p, ...typed } : p));
-      }
-    });
-  };
   const where = { tree: place.tree, survey: place.survey, tag, species: speciesId, units: own.units };
 
-  const keepReading = (read: Reading, typed: string, mode: Mode, at: StepId) =>
-    inTurn(() => recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode), { at, text: typed });
+  const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+  const keepReading = (read: Reading, typed: string, mode: Mode) =>
+    keep(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode));
 
   /** Enter: keeps what is typed, or goes on when nothing is. */
   const enter = () => {
@@ -137,11 +124,13 @@ export function useMeasure() {
     if (read.ok) {
       const unchanged = keptHead && !again && JSON.stringify(plain(keptHead.body.read)) === JSON.stringify(plain(read.read));
       if (!unchanged)
-        keepReading(read.read, text, again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' }, at);
-      const filled = steps.map((s) =>
-        s.id === at ? { ...s, readings: [...s.readings, ...(kept ? [kept] : [{ id: '', heads: [], history: [] }])] } : s,
+        keepReading(read.read, text, again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' });
+      return go(
+        stepAfter(
+          withFilled(steps, (id) => id === at),
+          at,
+        ),
       );
-      return go(stepAfter(filled, at));
     }
     if (!/\s/.test(text)) return setRefusal(read.reason);
     return keepLine(text, read.reason);
@@ -152,28 +141,14 @@ export function useMeasure() {
     const units = tapeUnits(prefs);
     const line = parseLine(text, { diameter: units.diameter, distance: units.length, scale: prefs.scale });
     if (!line.ok) return setRefusal(text.split(/\s+/).length > 2 ? line.reason : otherwise);
-    inTurn(
-      () => {
-        let growing = bookStore.snapshot().book;
-        return line.readings.flatMap(({ target, typed, length, angle }) => {
-          const read: Reading =
-            target === 'dbh' && length
-              ? { kind: 'diameter', tool: prefs.tool, value: length.value, unit: length.unit }
-              : target === 'distance' && length
-                ? { kind: 'distance', value: length.value, unit: length.unit, along: prefs.along, to: prefs.to }
-                : angleReading(target as 'tip' | 'base', angle?.value ?? 0, angle?.scale ?? prefs.scale);
-          const before = growing.tree(place.tree)?.readings.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === target));
-          const head = before ? settled(before) : null;
-          const made = recordsForReading(maker(), growing, where, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
-          growing = growing.with(made);
-          return made;
-        });
-      },
-      { at: place.at as StepId, text },
-    );
+    keep(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, prefs));
     const named = new Set(line.readings.map((r) => r.target as string));
-    const filled = steps.map((s) => (named.has(s.id) ? { ...s, readings: [{ id: '', heads: [], history: [] }] } : s));
-    go(stepAfter(filled, 'base'));
+    go(
+      stepAfter(
+        withFilled(steps, (id) => named.has(id)),
+        'base',
+      ),
+    );
   };
 
   const nextTree = () => {
@@ -187,7 +162,7 @@ export function useMeasure() {
   const undo = () => {
     if (place.text) return setPlace((p) => ({ ...p, text: '' }));
     if (!newest) return;
-    inTurn(() => [makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord], null);
+    keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
     setRefusal(null);
     setPlace((p) => ({ ...p, at: slotOf(newest.body.read) as StepId, text: newest.body.typed, again: false }));
   };
@@ -205,23 +180,19 @@ export function useMeasure() {
           : read.kind === 'distance'
             ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
             : read;
-    if (JSON.stringify(changed) !== JSON.stringify(read))
-      keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead }, place.at as StepId);
+    if (JSON.stringify(changed) !== JSON.stringify(read)) keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead });
     if (change.along === 'slope' && !last('ground')) go('ground');
   };
 
   const setTree = (change: { tag?: string; species?: string | null }) => {
-    if (found) inTurn(() => [makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord], null);
+    if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
     else setPlace((p) => ({ ...p, ...change }));
   };
 
   /** Two people changed the same reading: one version is chosen, the others are taken back. */
-  const decide = (keep: RecordOf<'reading'>) => {
-    const rivals = entities.find((e) => e.id === keep.entity)?.heads.filter((h) => h.id !== keep.id) ?? [];
-    inTurn(
-      () => rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord),
-      null,
-    );
+  const decide = (chosen: RecordOf<'reading'>) => {
+    const rivals = entities.find((e) => e.id === chosen.entity)?.heads.filter((h) => h.id !== chosen.id) ?? [];
+    keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
   };
 
   const pick = (target: SceneTarget) => {
@@ -233,6 +204,8 @@ export function useMeasure() {
 
   return {
     state,
+    /** Whether the book and the survey asked for are here. */
+    ready: state.loaded && (survey === null || book.find('survey', survey) !== null),
     place,
     prefs,
     protocol,

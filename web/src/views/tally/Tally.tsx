@@ -107,7 +107,7 @@ function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
   return (
     <section className="mt-7">
       <h2 className="text-[20px] font-semibold">By species</h2>
-      <div className="overflow-x-auto">
+      <Sideways name="Sums by species">
         <table className="mt-2 w-full min-w-[540px] text-left">
           <thead className="border-b border-edge text-[14px] text-soft">
             <tr>
@@ -125,7 +125,7 @@ function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
     </section>
   );
 }
@@ -172,7 +172,7 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
           </button>
         )}
       </div>
-      <div className="overflow-x-auto">
+      <Sideways name="List of trees">
         <table className="mt-2 w-full min-w-[600px] text-left" data-trees>
           <thead className="border-b border-edge text-[14px] text-soft">
             <tr>
@@ -192,7 +192,7 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       {rows.length > shown && (
         <button type="button" className="button mt-3" onClick={() => setShown(shown + PAGE)}>
           Show {Math.min(PAGE, rows.length - shown)} more of {rows.length}
@@ -230,6 +230,16 @@ function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: strin
       )}
       <td className="max-w-64 pl-4 text-[14px] text-berry">{row.trouble ?? row.findings[0]?.what ?? ''}</td>
     </tr>
+  );
+}
+
+/** A table wider than a phone scrolls by itself, by keyboard too. */
+function Sideways({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must take the focus, or keys can't move it
+    <section aria-label={name} tabIndex={0} className="overflow-x-auto">
+      {children}
+    </section>
   );
 }
 
