@@ -179,7 +179,7 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
       besideLine(s.from, s.to, said.length * text * 0.62 + 4, text * 1.25),
     );
   }
-  const pomAnchor = l.inset ? { x: (l.inset.pom[0].x + l.inset.pom[1].x) / 2, y: l.inset.pom[1].y } : l.pom[1];
+  const pomAnchor = l.inset ? { x: l.inset.box.x + l.inset.box.w / 2, y: l.inset.box.y + l.inset.box.h } : l.pom[1];
   const pomWidth = scene.pomText.length * text * 0.62 + 4;
   const aside = l.inset
     ? [

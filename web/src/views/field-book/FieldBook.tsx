@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { loadPreferences, savePreferences } from '../../field/device';
+import { deviceName, loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { type Page, pagesOf } from './pages';
@@ -12,7 +12,7 @@ interface Props {
 /** Home: surveys as pages of a book, and the way to a single tree. */
 export default function FieldBook({ surveys }: Props) {
   const state = useBook();
-  const pages = useMemo(() => (state.loaded ? pagesOf(state.book) : null), [state.loaded, state.book]);
+  const pages = useMemo(() => (state.loaded ? pagesOf(state.book, deviceName()) : null), [state.loaded, state.book]);
   const waiting = pages === null || (pages.length === 0 && surveys.length > 0);
   return (
     <Shell>

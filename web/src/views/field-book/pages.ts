@@ -16,7 +16,7 @@ export interface Page {
 }
 
 /** All surveys, the one worked in last first. */
-export function pagesOf(book: Book): readonly Page[] {
+export function pagesOf(book: Book, device: string): readonly Page[] {
   return book
     .all('survey')
     .map((s): Page & { last: string } => {
@@ -26,7 +26,7 @@ export function pagesOf(book: Book): readonly Page[] {
       const median = sigmas[Math.floor((sigmas.length - 1) / 2)];
       return {
         id: s.id,
-        name: s.body.name,
+        name: s.body.kind === 'single-trees' && s.device !== device ? `${s.body.name}, another device` : s.body.name,
         place: s.body.place ?? null,
         trees: rows.length,
         withHeight: t?.withHeight ?? 0,

@@ -169,7 +169,9 @@ function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInput
     return (
       <div className="flex min-h-[52px] flex-col justify-center">
         <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
-        <p className="text-[14px] text-soft">{refusal ?? 'Nothing more is needed. Enter goes to the next tree.'}</p>
+        <p className="text-[14px] text-soft">
+          {refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : 'Nothing more is needed. Enter goes to the next tree.')}
+        </p>
       </div>
     );
   }

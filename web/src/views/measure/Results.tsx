@@ -7,23 +7,26 @@ export function Results({ m }: { m: MeasureModel }) {
   const [open, setOpen] = useState<FigureId | null>(null);
   const figures = figuresOf(m.result, m.prefs.units);
   const shown = figures.find((f) => f.id === open);
+  // where there is a crown base it matters more than the station, which the drawing shows
+  const crown = figures.find((f) => f.id === 'crown')?.value != null;
+  const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown'));
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">
       <div className="grid grid-cols-3 desk:grid-cols-6">
-        {figures.map((f, i) => (
+        {cells.map((f, i) => (
           <button
             key={f.id}
             type="button"
             aria-expanded={open === f.id}
             aria-controls={open === f.id ? 'how' : undefined}
-            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${i > 2 ? 'hidden desk:block' : ''}`}
+            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${i > 2 ? 'hidden desk:block' : ''} ${f.id === 'boards' ? 'desk:col-span-2' : ''}`}
             onPointerDown={(e) => e.preventDefault()}
             onClick={() => setOpen(open === f.id ? null : f.id)}
             data-figure={f.id}
           >
             <span className="block text-[12.5px] leading-tight opacity-85">{f.name}</span>
             <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{f.value ?? '–'}</span>
-            <span className="figure block min-h-4 truncate text-[12px] leading-tight opacity-85 desk:text-[13px]">{f.aside}</span>
+            <span className="figure block min-h-4 truncate text-[12px] leading-tight opacity-85">{f.aside}</span>
           </button>
         ))}
       </div>

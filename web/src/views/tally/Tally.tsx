@@ -56,7 +56,7 @@ function SurveyPage({ t }: { t: SurveyTally }) {
       ) : (
         <>
           <Totals t={t} units={units} />
-          {t.withHeight > 2 && <HeightsByDiameter rows={t.rows} units={units} />}
+          {t.withHeight > 2 && <HeightsByDiameter rows={t.rows} survey={t.survey.entity} units={units} />}
           <Species t={t} units={units} />
           <Trees t={t} units={units} doubtful={doubtful.length} />
         </>
