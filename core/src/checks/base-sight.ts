@@ -6,7 +6,7 @@ import { anglesAt, type Check, type Finding, okStations } from './finding';
 /** Ground steeper than this toward a tree one walks up to is rare; a slip is not. Degrees. */
 const STEEP_GROUND = 30;
 
-/** The base sight against what eye height, distance and slope say it should be. @source handbook 3.3, predicted sights */
+/** The base sight against what eye height, distance and slope say it should be. */
 export const baseSight: Check = ({ readings, result }) =>
   okStations(result).flatMap((station): Finding[] => {
     const shot = anglesAt(readings, 'base', station.station).at(-1);

@@ -5,7 +5,7 @@ import { type Check, type Finding, okStations } from './finding';
 /** How far back is worth walking, in tree heights. */
 const BETTER = 1.2;
 
-/** A station nearer than half the height: says how far to step back and what that would bring. @source handbook 3.3 */
+/** A station nearer than half the height: says how far to step back and what that would bring. */
 export const closeStation: Check = ({ result, protocol, species }) => {
   const { height } = result;
   if (!height.ok) return [];

@@ -1,7 +1,7 @@
 import { formatNumber, METRES_PER_INCH, metres, showDiameter, showHeight } from '../units';
 import type { Check, Finding } from './finding';
 
-/** Height over diameter of trees that stand, forest-grown and open-grown. @source handbook 7 */
+/** Height over diameter of trees that stand, forest-grown and open-grown. */
 const FOREST = { low: 25, high: 150 } as const;
 const OPEN = { low: 8, high: 80 } as const;
 

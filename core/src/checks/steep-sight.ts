@@ -3,7 +3,7 @@ import { type Check, type Finding, okStations } from './finding';
 
 const LIMIT = 60;
 
-/** Past 60° a small slip of the angle, or of where the tip hangs, moves the height a lot. @source handbook 3.3 */
+/** Past 60° a small slip of the angle, or of where the tip hangs, moves the height a lot. */
 export const steepSight: Check = ({ result }) =>
   okStations(result).flatMap((station): Finding[] => {
     const tip = station.tops.tip;

@@ -5,7 +5,7 @@ import { type Metres, requireAbove } from '../units';
  * @param circumference metres, above 0
  * @returns diameter in metres; an overestimate where the stem is not round
  * @throws DomainError `out-of-range`
- * @source handbook 1.1, d = c/π
+ * @source d = c/π, the circle of that girth
  * @example byCircumference(metres(1.2)) // 0.3819718634205488
  */
 export function byCircumference(circumference: Metres): Metres {

@@ -29,7 +29,7 @@ export interface HeightError {
  * @param sights the sightings as used
  * @param errors standard errors of what was read
  * @returns standard error of the height in metres and what makes it
- * @source handbook 3.3
+ * @source first-order propagation of H = D·(t_top − t_base)
  */
 export function angleError(sights: AngleSights, errors: AngleErrors): HeightError {
   const { distanceTop, distanceBase, top, base } = sights;

@@ -17,7 +17,7 @@ export interface AngleSights {
  * @param sights distances in metres, sightings as tangents (up positive)
  * @returns metres above the ground reference; no answer when the top does not come out above it
  * @throws DomainError `out-of-range`, `not-finite`
- * @source handbook 3.1
+ * @source the tangent method; Avery and Burkhart, Forest Measurements (2002)
  */
 export function byAngles(sights: AngleSights): Answer<Metres> {
   requireAbove('distance to the top', sights.distanceTop);

@@ -14,7 +14,7 @@ export interface TapedDistance {
  * @param tape what was read and where the tape ended
  * @returns metres
  * @throws DomainError `out-of-range`, `not-finite`
- * @source handbook 2, D = s·cos φ
+ * @source D = s·cos φ + d/2
  * @example horizontalDistance({ taped: metres(25), slope: tangent(Math.tan(-14 * Math.PI / 180)), toAxis: metres(0) }).toFixed(4) // '24.2574'
  */
 export function horizontalDistance(tape: TapedDistance): Metres {

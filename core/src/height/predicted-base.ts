@@ -7,7 +7,7 @@ import { type Metres, requireAbove, requireFinite, type Tangent } from '../units
  * @param slope of the ground, positive uphill from the station to the tree
  * @returns tangent: −eye/D + slope
  * @throws DomainError `out-of-range`, `not-finite`
- * @source handbook 3.3
+ * @source plane geometry: the ground as a line through the feet
  * @example predictedBase(metres(1.6), metres(20), tangent(0)) // -0.08
  */
 export function predictedBase(eyeHeight: Metres, distance: Metres, slope: Tangent): Tangent {

@@ -14,7 +14,7 @@ export interface ReadingErrors {
 
 /**
  * Optical clinometer ±0.25°, level tape 0.1 %, slope tape 0.3 %, diameter tape ±0.2 cm.
- * @source handbook 3.4
+ * @source docs/methods.md, typical errors
  */
 export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
   angle: (0.25 * Math.PI) / 180,

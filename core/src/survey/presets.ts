@@ -92,7 +92,7 @@ const tallTree: ProtocolOptions = {
   heightTolerance: { absolute: 0.3, relative: null },
 };
 
-/** The five schools as data. @source handbook 1.2, preset table */
+/** The five schools as data. @source docs/methods.md, schools */
 export const PRESETS: Readonly<Record<PresetKey, Preset>> = Object.freeze({
   'timber-us': {
     key: 'timber-us',

@@ -1,7 +1,7 @@
 import type { RoundingRule } from '../diameter/index';
 import type { LengthUnit, UnitSystem } from '../units';
 
-/** Every option on which schools differ, in the order of the handbook's preset table. Lengths in metres unless named. */
+/** Every option on which schools differ, in the order in which they are decided at a tree. Lengths in metres unless named. */
 export interface ProtocolOptions {
   readonly units: UnitSystem;
   readonly breastHeight: number;

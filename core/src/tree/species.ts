@@ -13,5 +13,5 @@ export interface SpeciesFigures {
 
 export const DEFAULT_FORM_CLASS = 78;
 export const DEFAULT_TAPER_PER_LOG = 2;
-/** @source handbook 3.3: 0.5 m for conifers, 1.5 m for broad crowns; the wider one where the crown is not known. */
+/** Usual offsets of a tip from plumb: 0.5 m for conifers, 1.5 m for broad crowns; the wider one where the crown is not known. */
 export const TIP_OFFSET = { conifer: 0.5, broad: 1.5 } as const;

@@ -17,7 +17,7 @@ export const SCALE_KINDS = ['degree', 'percent', 'topographic', 'fixed'] as cons
  * @param scale degree, percent, topographic (66) or a fixed distance
  * @returns rise over run
  * @throws DomainError `angle-out-of-range`, `bad-scale`, `not-finite`
- * @source handbook 3.1
+ * @source definition of each scale; 66 is the number of feet in a chain
  * @example tangentOf(27.5, { kind: 'fixed', distance: 20 }) // 1.375
  */
 export function tangentOf(reading: number, scale: AngleScale): Tangent {

@@ -16,7 +16,7 @@ export const DEFAULT_FORM_FACTOR: FormFactor = Object.freeze({ value: 0.45, sigm
  * @param f form factor, above 0
  * @returns cubic metres
  * @throws DomainError `out-of-range`
- * @source handbook 4.6
+ * @source V = f·g·H, the breast-height form factor
  * @example byFormFactor(squareMetres(0.125), metres(24), 0.45) // 1.35
  */
 export function byFormFactor(g: SquareMetres, height: Metres, f: number): CubicMetres {

@@ -32,7 +32,7 @@ export interface LogTaper {
  * @param taper form class (50–100), taper per log, log length
  * @returns each log and the sums by every rule, not rounded
  * @throws DomainError `out-of-range`, `not-half-logs`, `taper-too-strong` (a small end would vanish)
- * @source handbook 4.5
+ * @source Girard's form class (1933) with an even taper per log
  */
 export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
   requireAbove('dbh', dbh);

@@ -15,7 +15,7 @@ export interface LogSettings {
  * @param settings log length, trim, rounding of the odd end
  * @returns logs, a multiple of ½, from 0
  * @throws DomainError `out-of-range`
- * @source handbook 4.4
+ * @source US timber practice, 16-ft logs in halves
  * @example merchantableLogs(feet(42), { length: feet(16), trim: feet(0.3), oddEnd: 'down' }) // 2.5
  */
 export function merchantableLogs(merchantableLength: Feet, settings: LogSettings): number {

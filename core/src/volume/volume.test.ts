@@ -22,7 +22,7 @@ describe('log rules', () => {
     [24, 400, 403.0, 424.5],
   ])('a 16-ft log of %s in', (d, byDoyle, byScribner, byInternational) => {
     expect(doyle(inches(d), feet(16))).toBeCloseTo(byDoyle, 9);
-    // the handbook prints one decimal, so half a unit of it is what can be asked
+    // the table prints one decimal, so half a unit of it is what can be asked
     expect(Math.abs(scribner(inches(d), feet(16)) - byScribner)).toBeLessThan(0.0501);
     expect(Math.abs(international(inches(d), feet(16)) - byInternational)).toBeLessThan(0.0501);
   });

@@ -31,7 +31,7 @@ export class DeriveTree {
   eyeHeight?: number;
 }
 
-/** Standard errors for readings that name none; the typical ones of the handbook when left out. */
+/** Standard errors for readings that name none; the typical ones of docs/methods.md when left out. */
 export class ErrorFigures {
   @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of one angle sighting.', 0.00436) angle?: number;
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a level distance.', 0.001) levelDistance?: number;

@@ -6,7 +6,7 @@ import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../unit
  * @param length feet, above 0
  * @returns board feet, not rounded
  * @throws DomainError `out-of-range`
- * @source handbook 4.3
+ * @source Doyle (1825)
  * @example doyle(inches(16), feet(16)) // 144
  */
 export function doyle(smallEnd: Inches, length: Feet): BoardFeet {

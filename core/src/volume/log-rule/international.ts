@@ -10,7 +10,7 @@ const TAPER = 0.5;
  * @param length feet, above 0
  * @returns board feet, not rounded to the nearest 5
  * @throws DomainError `out-of-range`
- * @source handbook 4.3
+ * @source Clark (1906), ¼-inch kerf: 0.905 of the ⅛-inch rule
  * @example international(inches(12), feet(10)).toFixed(1) // '56.7'
  */
 export function international(smallEnd: Inches, length: Feet): BoardFeet {

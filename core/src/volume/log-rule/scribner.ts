@@ -6,7 +6,7 @@ import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../unit
  * @param length feet, above 0
  * @returns board feet, not rounded (the published decimal table differs in places)
  * @throws DomainError `out-of-range`
- * @source handbook 4.3
+ * @source formula fitted to Scribner's diagrams (1846)
  * @example scribner(inches(20), feet(16)) // 272
  */
 export function scribner(smallEnd: Inches, length: Feet): BoardFeet {

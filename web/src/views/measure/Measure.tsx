@@ -1,5 +1,5 @@
 import { CHARACTER_WIDTH, sightLayout } from '@arbolito/core';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
@@ -9,6 +9,7 @@ import { useSize } from '../../ui/use-size';
 import { Chips } from './Chips';
 import { Results } from './Results';
 import { SpeciesSelect, Trail } from './Trail';
+import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
 const LENGTH_STEPS: ReadonlySet<string> = new Set(['dbh', 'distance', 'mark-height', 'eye-height']);
@@ -264,45 +265,4 @@ function Pad({ m }: { m: MeasureModel }) {
       onGo={m.enter}
     />
   );
-}
-
-/** A draft that came back from a reload goes on at its end. */
-function focusAtEnd(field: HTMLInputElement | null) {
-  field?.focus({ preventScroll: true });
-  field?.setSelectionRange(field.value.length, field.value.length);
-}
-
-/** A keyboard does everything: digits go to the field, Enter keeps, arrows change the step, Ctrl+Z takes back. */
-function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | null>) {
-  const model = useRef(m);
-  model.current = m;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
-  useLayoutEffect(() => {
-    focusAtEnd(input.current);
-  }, [m.place.at, m.place.tree, m.ready, input]);
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      const now = model.current;
-      const target = e.target as HTMLElement;
-      const inField = target === input.current || target === document.body;
-      if ((e.ctrlKey || e.metaKey) && e.key === 'z' && (inField || !/^(INPUT|SELECT)$/.test(target.tagName))) {
-        e.preventDefault();
-        return now.undo();
-      }
-      if (e.ctrlKey || e.metaKey || e.altKey || !inField) return;
-      if (e.key === 'Enter') {
-        e.preventDefault();
-        now.enter();
-      } else if (e.key === 'Escape') now.type('');
-      else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
-        e.preventDefault();
-        const at = now.steps.findIndex((s) => s.id === now.place.at);
-        const from = at < 0 ? now.steps.length : at;
-        const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
-        if (to) now.go(to.id);
-      } else if (target === document.body && e.key.length === 1) focusAtEnd(input.current);
-    };
-    document.addEventListener('keydown', onKey);
-    return () => document.removeEventListener('keydown', onKey);
-  }, [input]);
 }

@@ -1,0 +1,51 @@
+// npm run shots: one picture of each main view from the demo data, for the README.
+import fs from 'node:fs';
+import path from 'node:path';
+import { CHROMIUM, checkNode, ensureBuild, ensureDebian, ensurePackages, findPostgres, ROOT } from './install.mjs';
+
+checkNode();
+ensureDebian('postgresql', () => findPostgres() !== null);
+ensureDebian('chromium', () => fs.existsSync(CHROMIUM));
+ensurePackages();
+ensureBuild();
+const { chromium } = await import('@playwright/test');
+const { withServer } = await import('./with-server.mjs');
+const DESK = { viewport: { width: 1280, height: 800 } };
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+await withServer(async (address) => {
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
+  });
+  async function shot(name, device, display, go) {
+    const context = await browser.newContext({ ...device, locale: 'en-GB', baseURL: address });
+    await context.addInitScript((d) => localStorage.setItem('arbolito.display', d), display);
+    const page = await context.newPage();
+    await page.goto('/');
+    await page.getByRole('link', { name: /Tansy Creek tract.*26 trees, / }).waitFor();
+    await go(page);
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`) });
+    await context.close();
+  }
+  const measure = async (page, survey, keys) => {
+    await page.getByRole('link', { name: `Measure in ${survey}` }).click();
+    await page.getByRole('textbox', { name: /Tape/ }).waitFor();
+    await page.getByRole('combobox', { name: 'Species' }).selectOption(survey === 'Monte Umbrío' ? 'Scots pine' : 'shortleaf pine');
+    await page.getByRole('textbox', { name: /Tape/ }).focus();
+    await page.keyboard.type(keys);
+  };
+  await shot('field-book', DESK, 'day', async () => {});
+  await shot('tally', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
+  await shot('new-survey', DESK, 'day', (page) => page.getByRole('link', { name: 'New survey' }).click());
+  await shot('measure', DESK, 'day', async (page) => {
+    await measure(page, 'Monte Umbrío', '41.3\n24.8\n+75\n-20.5\n');
+    await page.getByRole('button', { name: '+ crown base' }).click();
+    await page.keyboard.type('+31');
+  });
+  await shot('measure-us-night', DESK, 'night', (page) => measure(page, 'Tansy Creek tract', '17.4\n80\n+86\n-7\n2.5\n'));
+  await shot('measure-phone', PHONE, 'day', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84\n8'));
+  await shot('measure-phone-sun', PHONE, 'sun', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84'));
+  await browser.close();
+});
