@@ -23,6 +23,8 @@ function serverUser() {
   return { uid: Number(user[2]), gid: Number(user[3]) };
 }
 
+const pause = (ms) => new Promise((r) => setTimeout(r, ms));
+
 /** One directory a checkout, so that two copies never share or stop each other's data. */
 export function dataHome() {
   const own = `${path.basename(ROOT)}-${createHash('sha256').update(ROOT).digest('hex').slice(0, 10)}`;
@@ -77,7 +79,20 @@ function orphans(data) {
     });
 }
 
-const pause = (ms) => new Promise((r) => setTimeout(r, ms));
+/** Stops the server an earlier run left behind: asked first, then killed. It may be dying already. */
+async function stopLeftOver(data) {
+  say('stopping a database left running by an earlier run …');
+  for (let i = 0; i < 600; i++) {
+    const left = postmaster(data);
+    if (!left?.ours) return;
+    if (i === 0 || i === 300) {
+      try {
+        process.kill(left.pid, i ? 'SIGQUIT' : 'SIGINT');
+      } catch {}
+    }
+    await pause(100);
+  }
+}
 
 async function endOrphans(data) {
   for (let i = 0; i < 100; i++) {
@@ -146,10 +161,8 @@ export async function startPostgres(base) {
   }
   const password = fs.readFileSync(passwordFile, 'utf8');
   const old = postmaster(data);
-  if (old?.ours) {
-    say('stopping a database left running by an earlier run …');
-    run('pg_ctl', ['-D', data, '-m', 'fast', '-w', '-t', '60', 'stop']);
-  } else if (old) {
+  if (old) {
+    if (old.ours) await stopLeftOver(data);
     await endOrphans(data);
     fs.rmSync(path.join(data, 'postmaster.pid'), { force: true });
   }

@@ -5,7 +5,14 @@ import { type LabelRequest, placeLabels } from './place-labels';
 
 const FRAME: Box = { x: 0, y: 0, w: 300, h: 200 };
 const NOTHING = { boxes: [], lines: [] };
-const ask = (id: string, anchor: Point, more: Partial<LabelRequest> = {}): LabelRequest => ({ id, text: 'twelve m', size: 14, anchor, candidates: [anchor], ...more });
+const ask = (id: string, anchor: Point, more: Partial<LabelRequest> = {}): LabelRequest => ({
+  id,
+  text: 'twelve m',
+  size: 14,
+  anchor,
+  candidates: [anchor],
+  ...more,
+});
 
 describe('boxes', () => {
   const number = fc.integer({ min: -50, max: 50 });
@@ -49,7 +56,24 @@ describe('boxes', () => {
 
 describe('labels', () => {
   it('take their first free candidate', () => {
-    const [one, two] = placeLabels([ask('a', { x: 100, y: 100 }), ask('b', { x: 100, y: 104 }, { candidates: [{ x: 100, y: 104 }, { x: 100, y: 140 }] })], FRAME, [], NOTHING);
+    const [one, two] = placeLabels(
+      [
+        ask('a', { x: 100, y: 100 }),
+        ask(
+          'b',
+          { x: 100, y: 104 },
+          {
+            candidates: [
+              { x: 100, y: 104 },
+              { x: 100, y: 140 },
+            ],
+          },
+        ),
+      ],
+      FRAME,
+      [],
+      NOTHING,
+    );
     expect(one?.centre).toEqual({ x: 100, y: 100 });
     expect(two?.centre).toEqual({ x: 100, y: 140 });
   });
@@ -68,7 +92,10 @@ describe('labels', () => {
   });
 
   it('keep off lines when they can, and stay readable over one when they must', () => {
-    const line = [{ x: 0, y: 100 }, { x: 300, y: 100 }] as const;
+    const line = [
+      { x: 0, y: 100 },
+      { x: 300, y: 100 },
+    ] as const;
     const at = { x: 150, y: 100 };
     const [off] = placeLabels([ask('a', at, { candidates: [at, { x: 150, y: 80 }] })], FRAME, [], { boxes: [], lines: [line] });
     expect(off?.centre.y).toBe(80);
@@ -82,10 +109,19 @@ describe('labels', () => {
   });
 
   it('never overlap and never leave the frame, wherever they are asked for', () => {
-    const request = fc.record({ x: fc.integer({ min: -20, max: 320 }), y: fc.integer({ min: -20, max: 220 }), length: fc.integer({ min: 1, max: 14 }) });
+    const request = fc.record({
+      x: fc.integer({ min: -20, max: 320 }),
+      y: fc.integer({ min: -20, max: 220 }),
+      length: fc.integer({ min: 1, max: 14 }),
+    });
     fc.assert(
       fc.property(fc.array(request, { maxLength: 14 }), (wanted) => {
-        const placed = placeLabels(wanted.map((w, i) => ask(String(i), w, { text: 'x'.repeat(w.length) })), FRAME, [], NOTHING);
+        const placed = placeLabels(
+          wanted.map((w, i) => ask(String(i), w, { text: 'x'.repeat(w.length) })),
+          FRAME,
+          [],
+          NOTHING,
+        );
         for (const [i, a] of placed.entries()) {
           expect(within(a.box, FRAME)).toBe(true);
           for (const b of placed.slice(i + 1)) expect(overlap(a.box, b.box)).toBe(false);

@@ -6,10 +6,21 @@ import { sightScene } from './index';
 import { crownOutline, stemOutline } from './tree-outline';
 
 const protocol = PRESETS['forest-metric'].options;
-const angle = (target: 'tip' | 'base' | 'ground' | 'mark' | 'merchantable', value: number, scale: 'percent' | 'degree' = 'percent'): Reading => ({ kind: 'angle', target, value, scale });
+const angle = (
+  target: 'tip' | 'base' | 'ground' | 'mark' | 'merchantable',
+  value: number,
+  scale: 'percent' | 'degree' = 'percent',
+): Reading => ({ kind: 'angle', target, value, scale });
 const tape: Reading = { kind: 'distance', value: 20, unit: 'm', along: 'level', to: 'axis' };
 const scene = (readings: readonly Reading[], more: { eyeHeight?: number } = {}) =>
-  sightScene({ result: deriveTree({ readings, protocol, ...(more.eyeHeight ? { eyeHeight: metres(more.eyeHeight) } : {}) }), readings, protocol, species: {}, eyeHeight: metres(more.eyeHeight ?? 1.6), scale: { kind: 'percent' } });
+  sightScene({
+    result: deriveTree({ readings, protocol, ...(more.eyeHeight ? { eyeHeight: metres(more.eyeHeight) } : {}) }),
+    readings,
+    protocol,
+    species: {},
+    eyeHeight: metres(more.eyeHeight ?? 1.6),
+    scale: { kind: 'percent' },
+  });
 const sight = (s: ReturnType<typeof scene>, target: string) => s.sights.find((x) => x.target === target);
 
 describe('what is drawn of a tree', () => {
@@ -39,7 +50,14 @@ describe('what is drawn of a tree', () => {
   });
 
   it('shows a mark where it is, a mean with its number of shots, and every dimension with its error', () => {
-    const s = scene([tape, angle('tip', 79), angle('tip', 81), angle('mark', -2), { kind: 'mark-height', value: 1.3, unit: 'm' }, angle('merchantable', 40)]);
+    const s = scene([
+      tape,
+      angle('tip', 79),
+      angle('tip', 81),
+      angle('mark', -2),
+      { kind: 'mark-height', value: 1.3, unit: 'm' },
+      angle('merchantable', 40),
+    ]);
     expect(sight(s, 'tip')?.text).toBe('+80 % ×2');
     expect(sight(s, 'base')).toMatchObject({ text: '−2 %', to: { y: expect.closeTo(1.3, 12) } });
     expect(s.dimensions.map((d) => [d.target, d.to])).toEqual([

@@ -1,13 +1,15 @@
 import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
-import { keepLocally, loadAll, unsent } from './store';
+import { isWhole, keepLocally, loadAll, unsent } from './store';
 import { synchronise } from './synchronise';
 
 export interface BookState {
   readonly book: Book;
   /** Whether the local store has been read; before that nothing can be said. */
   readonly loaded: boolean;
+  /** Whether the server's book is here to its end; until then a survey may lack trees. */
+  readonly whole: boolean;
   readonly unsent: number;
   readonly refused: number;
   /** What keeps records from being stored here, as a sentence. */
@@ -16,7 +18,7 @@ export interface BookState {
   readonly reached: boolean | null;
 }
 
-const EMPTY: BookState = { book: new Book([]), loaded: false, unsent: 0, refused: 0, trouble: null, reached: null };
+const EMPTY: BookState = { book: new Book([]), loaded: false, whole: false, unsent: 0, refused: 0, trouble: null, reached: null };
 const PAUSE_MS = 20_000;
 
 /** The book in memory, kept equal to the local store; one a page. */
@@ -73,7 +75,7 @@ class BookStore {
         const pulled = await synchronise();
         this.show(pulled);
         await this.countOutbox();
-        this.set({ reached: true });
+        this.set({ reached: true, whole: true });
         if (pulled.length > 0) this.channel?.postMessage('pulled');
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
@@ -101,7 +103,7 @@ class BookStore {
       const records = await loadAll();
       await this.countOutbox();
       this.show(records);
-      this.set({ loaded: true });
+      this.set({ loaded: true, whole: await isWhole() });
     } catch (e) {
       this.set({
         loaded: true,

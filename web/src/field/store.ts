@@ -54,6 +54,14 @@ export async function cursor(): Promise<number> {
   return (await (await db()).get('meta', 'cursor')) ?? 0;
 }
 
+/** Whether the server's book was ever taken in to its end: before that, half a survey may be here. */
+export async function isWhole(): Promise<boolean> {
+  return (await (await db()).get('meta', 'whole')) === 1;
+}
+export async function markWhole(): Promise<void> {
+  await (await db()).put('meta', 1, 'whole');
+}
+
 export async function unsent(): Promise<Unsent[]> {
   return (await db()).getAll('outbox');
 }

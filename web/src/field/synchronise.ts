@@ -1,6 +1,6 @@
 import type { AnyRecord } from '../contract/envelope';
 import type { PushAnswer } from '../contract/sync';
-import { cursor, keepPulled, recordsById, settleOutbox, unsent } from './store';
+import { cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
 
@@ -43,5 +43,6 @@ export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRec
     after = page.next;
     more = page.more;
   }
+  await markWhole();
   return pulled;
 }

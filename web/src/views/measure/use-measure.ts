@@ -205,7 +205,7 @@ export function useMeasure() {
   return {
     state,
     /** Whether the book and the survey asked for are here. */
-    ready: state.loaded && (survey === null || book.find('survey', survey) !== null),
+    ready: state.loaded && (survey === null || ((state.whole || state.reached === false) && book.find('survey', survey) !== null)),
     place,
     prefs,
     protocol,

@@ -1,0 +1,86 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { v7 } from 'uuid';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { AnyRecord } from '../contract/envelope';
+import { makeRecord } from './make-records';
+
+const person = (name: string) =>
+  makeRecord({ device: 'phone', person: null, now: new Date(), newId: v7 }, 'person', { name, eyeHeight: null, reach: null }) as AnyRecord;
+const names = (book: { all(kind: 'person'): readonly { body: { name: string } }[] }) => book.all('person').map((p) => p.body.name);
+
+/** The store as a freshly opened page has it: modules anew, local storage and IndexedDB as they were. */
+async function openPage() {
+  vi.resetModules();
+  const { bookStore } = await import('./book-store');
+  const leave = bookStore.subscribe(() => {});
+  await vi.waitFor(() => expect(bookStore.snapshot().loaded).toBe(true));
+  return { bookStore, leave };
+}
+
+beforeEach(() => {
+  vi.stubGlobal('fetch', () => Promise.reject(new Error('no network')));
+  localStorage.clear();
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
+
+describe('the book on a device', () => {
+  it('shows what is kept at once, and has it at the next opening', async () => {
+    const { bookStore } = await openPage();
+    const kept = bookStore.keep([person('Ada')]);
+    expect(names(bookStore.snapshot().book)).toContain('Ada');
+    await kept;
+    expect(localStorage.getItem('arbolito.journal')).toBeNull();
+    expect(bookStore.snapshot().unsent).toBeGreaterThan(0);
+    const again = await openPage();
+    expect(names(again.bookStore.snapshot().book)).toContain('Ada');
+  });
+
+  it('loses nothing when the page goes away before the store has answered', async () => {
+    const { bookStore } = await openPage();
+    const [ben, cleo] = [person('Ben'), person('Cleo')];
+    void bookStore.keep([ben]);
+    void bookStore.keep([cleo]);
+    // before anything asynchronous could happen both stand in the journal
+    const journal = JSON.parse(localStorage.getItem('arbolito.journal') ?? '[]') as AnyRecord[];
+    expect(journal.map((r) => r.id)).toEqual([ben.id, cleo.id]);
+    const again = await openPage();
+    expect(names(again.bookStore.snapshot().book)).toEqual(expect.arrayContaining(['Ben', 'Cleo']));
+    expect(localStorage.getItem('arbolito.journal')).toBeNull();
+  });
+
+  it('takes up what stands in the journal, once', async () => {
+    const dora = person('Dora');
+    localStorage.setItem('arbolito.journal', JSON.stringify([dora, dora]));
+    const { bookStore } = await openPage();
+    expect(names(bookStore.snapshot().book).filter((n) => n === 'Dora')).toHaveLength(1);
+    expect(localStorage.getItem('arbolito.journal')).toBeNull();
+  });
+
+  it('is not put off by a journal that is no JSON', async () => {
+    localStorage.setItem('arbolito.journal', '{half');
+    const { bookStore } = await openPage();
+    expect(bookStore.snapshot().trouble).toBeNull();
+  });
+
+  it('says that there is no server just now, and keeps on', async () => {
+    const { bookStore } = await openPage();
+    await bookStore.sync();
+    expect(bookStore.snapshot()).toMatchObject({ reached: false, trouble: null });
+  });
+
+  it('says what to do when this device can not store, and keeps the digits in the journal', async () => {
+    const { bookStore } = await openPage();
+    const transaction = vi.spyOn(IDBDatabase.prototype, 'transaction').mockImplementation(() => {
+      throw new Error('disk full');
+    });
+    await bookStore.keep([person('Eli')]);
+    expect(bookStore.snapshot().trouble).toMatch(/disk full.*journal/);
+    transaction.mockRestore();
+    const again = await openPage();
+    expect(names(again.bookStore.snapshot().book)).toContain('Eli');
+  });
+});
