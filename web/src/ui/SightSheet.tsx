@@ -28,7 +28,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
       viewBox={`0 0 ${l.width} ${l.height}`}
       role="img"
       aria-label={name}
-      className="absolute inset-0 select-none"
+      className="absolute inset-0 select-none will-change-transform"
       data-scale={l.scale}
     >
       <path d={`${path(l.ground)}L${l.width} ${bottom}L0 ${bottom}Z`} fill="var(--soil)" {...hit('ground')} />

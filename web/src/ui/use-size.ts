@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 
 /** The size of an element, followed as it changes. */
 export function useSize<E extends HTMLElement>() {
@@ -14,4 +14,19 @@ export function useSize<E extends HTMLElement>() {
     return () => observer.disconnect();
   }, []);
   return [ref, size] as const;
+}
+
+const DESK = '(min-width: 60rem)';
+
+/** Whether there is room for three columns: the same limit as the style sheet's `desk`. */
+export function useDesk(): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const query = matchMedia(DESK);
+      query.addEventListener('change', changed);
+      return () => query.removeEventListener('change', changed);
+    },
+    () => matchMedia(DESK).matches,
+    () => false,
+  );
 }

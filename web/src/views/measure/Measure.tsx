@@ -5,7 +5,7 @@ import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
 import { ReadingPad } from '../../ui/ReadingPad';
 import { SightSheet } from '../../ui/SightSheet';
-import { useSize } from '../../ui/use-size';
+import { useDesk, useSize } from '../../ui/use-size';
 import { Chips } from './Chips';
 import { Results } from './Results';
 import { SpeciesSelect, Trail } from './Trail';
@@ -19,6 +19,7 @@ const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 export default function Measure() {
   const m = useMeasure();
   const [trail, setTrail] = useState(false);
+  const desk = useDesk();
   const [display, nextDisplay] = useDisplay();
   const input = useRef<HTMLInputElement>(null);
   useKeyboard(m, input);
@@ -60,7 +61,7 @@ export default function Measure() {
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
         aria-label="The tree and its steps"
       >
-        <Trail m={m} />
+        {desk && <Trail m={m} />}
       </aside>
 
       <main className="contents">
@@ -124,7 +125,9 @@ function Sheet({ m }: { m: MeasureModel }) {
   );
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
   return (
-    <div ref={frame} className="ruled relative min-h-0 flex-1 overflow-hidden" data-character-width={CHARACTER_WIDTH}>
+    <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict" data-character-width={CHARACTER_WIDTH}>
+      {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
+      <div className="ruled absolute inset-0 will-change-transform" />
       {layout && (
         <SightSheet
           layout={layout}

@@ -58,19 +58,26 @@ export function useMeasure() {
     return kept && !place.again ? inForce.map((r) => (r.id === kept.id ? read : r)) : [...inForce, read];
   }, [found, draft, kept, place.again]);
 
+  const derive = useCallback(
+    (from: readonly Reading[]) =>
+      deriveTree({ readings: from, protocol: protocol.options, species, ...(eyeHeight === null ? {} : { eyeHeight }) }),
+    [protocol, species, eyeHeight],
+  );
   const derived = useMemo(() => {
-    const input = { readings, protocol: protocol.options, species, ...(eyeHeight === null ? {} : { eyeHeight }) };
     try {
-      const result = deriveTree(input);
-      return { result, findings: checkTree({ readings, result, protocol: protocol.options, species }), readings };
+      return { result: derive(readings), readings };
     } catch (e) {
       // half-typed digits may be no reading yet (0 on its way to 0.5): the kept ones still stand
       if (!(e instanceof DomainError)) throw e;
       const inForce = found?.inForce ?? [];
-      const result = deriveTree({ ...input, readings: inForce });
-      return { result, findings: checkTree({ readings: inForce, result, protocol: protocol.options, species }), readings: inForce };
+      return { result: derive(inForce), readings: inForce };
     }
-  }, [readings, protocol, species, eyeHeight, found]);
+  }, [derive, readings, found]);
+  // a number half typed is no blunder: the checks look at what is kept
+  const findings = useMemo(() => {
+    const inForce = found?.inForce ?? [];
+    return checkTree({ readings: inForce, result: derive(inForce), protocol: protocol.options, species });
+  }, [derive, found, protocol, species]);
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
   const tape = derived.readings.findLast((r) => r.kind === 'distance');
@@ -219,6 +226,7 @@ export function useMeasure() {
     draft,
     scene,
     ...derived,
+    findings,
     refusal,
     canUndo: newest !== null || place.text !== '',
     type: (text: string) => {
