@@ -23,7 +23,7 @@ await withServer(async (address) => {
     await context.addInitScript((d) => localStorage.setItem('arbolito.display', d), display);
     const page = await context.newPage();
     await page.goto('/');
-    await page.getByRole('link', { name: /Tansy Creek tract.*26 trees, / }).waitFor();
+    await page.getByRole('link', { name: /Tansy Creek tract.*\d+ trees, / }).waitFor();
     await go(page);
     await page.waitForTimeout(700);
     await page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`) });
