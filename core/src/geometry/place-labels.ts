@@ -25,6 +25,7 @@ export const CHARACTER_WIDTH = 0.62;
 const LINE = 1.25;
 const STEP = 6;
 const FAR = 30;
+const NEAR = 84;
 
 /**
  * Places labels so that none covers another or leaves the frame: first free candidate, else the free spot nearest the
@@ -49,12 +50,19 @@ export function placeLabels(
     const clear = (box: Box) => free(box, strict) && !shun.lines.some(([a, b]) => segmentMeets(a, b, box));
     const label =
       candidateWhere(request, clear) ??
+      nearestWhere(request, around(request.anchor, frame), clear) ??
       candidateWhere(request, (box) => free(box, strict)) ??
-      nearestWhere(request, frame, clear) ??
       nearestWhere(request, frame, (box) => free(box, taken));
     if (label) placed.push(label);
   }
   return placed;
+}
+
+/** The part of the frame near enough to an anchor for a label there to be read as its own. */
+function around(anchor: Point, frame: Box): Box {
+  const left = Math.max(frame.x, anchor.x - NEAR);
+  const top = Math.max(frame.y, anchor.y - NEAR);
+  return { x: left, y: top, w: Math.min(frame.x + frame.w, anchor.x + NEAR) - left, h: Math.min(frame.y + frame.h, anchor.y + NEAR) - top };
 }
 
 function candidateWhere(request: LabelRequest, ok: (box: Box) => boolean): PlacedLabel | null {

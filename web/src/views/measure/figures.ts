@@ -98,10 +98,24 @@ function figure<T>(
   part: Answer<T>,
   show: (value: T) => { value: string; aside: string; how: readonly string[] },
 ): Figure {
-  if (!part.ok) return { id, name, value: null, aside: '', how: [part.reason] };
+  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: [part.reason] };
   const shown = show(part.value);
   return { id, name, ...shown, how: shown.how.filter((line) => line !== '') };
 }
+
+/** What a figure still waits for, short enough to stand under it. */
+const NEEDS: Readonly<Record<string, string>> = {
+  'no-diameter': 'needs the tape',
+  'no-distance': 'needs a distance',
+  'no-slope': 'needs the slope',
+  'no-base': 'needs the base',
+  'no-height': 'needs a height',
+  'no-logs': 'needs logs',
+  'not-sighted': 'not sighted',
+  'top-below-base': 'check the signs',
+  'bark-without-diameter': 'needs the tape',
+  'no-mark-height': 'needs the mark',
+};
 
 const CASES = {
   'eye-between': 'The eye is between base and tip: the two parts add.',

@@ -23,7 +23,7 @@ export default function NewSurvey() {
   const [errors, setErrors] = useState<Record<string, string>>({});
   const set = (field: keyof typeof form) => (e: React.ChangeEvent<HTMLInputElement>) => setForm({ ...form, [field]: e.target.value });
 
-  async function begin(e: React.FormEvent) {
+  async function begin(e: { preventDefault: () => void }) {
     e.preventDefault();
     const found: Record<string, string> = {};
     if (!preset) found.preset = 'Choose what the survey is for: it decides how trees are measured.';
