@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsArray, IsDefined, IsNumber, IsOptional, Max, Min, ValidateBy, ValidateNested } from 'class-validator';
+import { IsArray, IsNumber, IsObject, IsOptional, Max, Min, ValidateBy, ValidateNested } from 'class-validator';
 
 // biome-ignore lint/suspicious/noExplicitAny: a class of the contract takes no arguments and may have any fields
 export type ContractClass<T extends object = any> = new () => T;
@@ -78,7 +78,8 @@ function RangeCheck(from: number, to: number, above: boolean, message: string) {
 export function One(type: () => ContractClass): PropertyDecorator {
   return (target, field) => {
     const f = String(field);
-    IsDefined({ message: 'an object' })(target, f);
+    // a list would pass as nested objects of its own
+    IsObject({ message: 'an object' })(target, f);
     ValidateNested({ message: 'an object' })(target, f);
     Type(type)(target, f);
     note(target, f, { nested: type });
@@ -90,6 +91,7 @@ export function MaybeOne(type: () => ContractClass): PropertyDecorator {
   return (target, field) => {
     const f = String(field);
     IsOptional()(target, f);
+    IsObject({ message: 'an object' })(target, f);
     ValidateNested({ message: 'an object' })(target, f);
     Type(type)(target, f);
     note(target, f, { nested: type });
@@ -101,6 +103,7 @@ export function Many(type: () => ContractClass): PropertyDecorator {
   return (target, field) => {
     const f = String(field);
     IsArray({ message: 'a list' })(target, f);
+    IsObject({ each: true, message: 'a list of objects' })(target, f);
     ValidateNested({ each: true, message: 'a list of objects' })(target, f);
     Type(type)(target, f);
     note(target, f, { nested: type, list: true });
@@ -117,7 +120,7 @@ export function OneOf(
   return (target, field) => {
     const f = String(field);
     if (list) IsArray({ message: 'a list' })(target, f);
-    else IsDefined({ message: 'an object' })(target, f);
+    IsObject({ each: list, message: list ? 'a list of objects' : 'an object' })(target, f);
     ValidateNested({ each: list, message: list ? 'a list of objects' : 'an object' })(target, f);
     Type(fallback, {
       keepDiscriminatorProperty: true,

@@ -31,7 +31,9 @@ class Schemas {
     for (const field of new Set([...rules.map((r) => r.propertyName), ...notes.keys()])) {
       const own = rules.filter((r) => r.propertyName === field);
       const optional = own.some((r) => r.name === 'isOptional') || own.length === 0;
-      properties[field] = this.field(own, notes.get(field) ?? {}, optional);
+      // a ValidateIf in this contract lets null through, and nothing else
+      const nullable = own.some((r) => r.type === 'conditionalValidation');
+      properties[field] = this.field(own, notes.get(field) ?? {}, optional || nullable);
       if (!optional) required.push(field);
     }
     return { type: 'object', properties, ...(required.length ? { required } : {}), additionalProperties: false, ...conditionOf(type) };

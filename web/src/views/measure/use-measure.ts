@@ -212,7 +212,8 @@ export function useMeasure() {
   return {
     state,
     /** Whether the book and the survey asked for are here. */
-    ready: state.loaded && (survey === null || ((state.whole || state.reached === false) && book.find('survey', survey) !== null)),
+    ready:
+      state.loaded && (place.survey === null || ((state.whole || state.reached === false) && book.find('survey', place.survey) !== null)),
     place,
     prefs,
     protocol,

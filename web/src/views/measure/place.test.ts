@@ -1,0 +1,91 @@
+// @vitest-environment happy-dom
+import { PRESETS } from '@arbolito/core';
+import { demoRecords } from '@arbolito/demo';
+import { v7 } from 'uuid';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { Book } from '../../contract/book';
+import type { AnyRecord } from '../../contract/envelope';
+import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
+import { makeRecord } from '../../field/make-records';
+import { newPlace, nextTag, openPlace, protocolOf, rememberPlace } from './place';
+
+const book = new Book(demoRecords().records as unknown as AnyRecord[]);
+const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
+const tagged = (tag: string, inSurvey = survey('Tansy Creek tract')) =>
+  makeRecord({ device: 'desk', person: null, now: new Date(), newId: v7 }, 'tree', {
+    survey: inSurvey,
+    plot: null,
+    tag,
+    species: null,
+    azimuth: null,
+    distance: null,
+    longitude: null,
+    latitude: null,
+    note: null,
+  }) as AnyRecord;
+
+beforeEach(() => {
+  localStorage.clear();
+  history.replaceState(null, '', '/measure');
+});
+
+describe('the tree in hand', () => {
+  it('comes back after a reload with its step and its digits', () => {
+    const place = { ...newPlace(null), at: 'tip' as const, text: '+8' };
+    rememberPlace(place);
+    expect(location.search).toContain(place.tree);
+    expect(openPlace(location.search)).toEqual(place);
+    // opened without an address it is still the same tree
+    expect(openPlace('')).toEqual(place);
+  });
+  it('is another one in another survey, and the one asked for when one is', () => {
+    rememberPlace({ ...newPlace(null), text: '12' });
+    const elsewhere = openPlace(`?survey=${survey('Monte Umbrío')}`);
+    expect(elsewhere).toMatchObject({ survey: survey('Monte Umbrío'), at: 'dbh', text: '' });
+    const asked = v7();
+    expect(openPlace(`?tree=${asked}`)).toMatchObject({ tree: asked, at: 'done', text: '' });
+  });
+  it('is not upset by what is no place', () => {
+    localStorage.setItem('arbolito.place', '{"half');
+    expect(openPlace('')).toMatchObject({ at: 'dbh', text: '', survey: null });
+  });
+});
+
+describe('the tag of the next tree', () => {
+  it.each([
+    ['26', '27'],
+    ['3·07', '3·08'],
+    ['A-099', 'A-100'],
+    ['oak', '1'],
+  ])('after %s is %s', (last, next) => {
+    expect(nextTag(book.with([tagged(last)]), survey('Tansy Creek tract'), 'desk')).toBe(next);
+  });
+  it('begins at 1, and counts this device’s own single trees', () => {
+    expect(nextTag(new Book([]), null, 'desk')).toBe('1');
+    expect(nextTag(book, null, 'desk')).toBe('1');
+  });
+});
+
+describe('the protocol in force', () => {
+  const prefs = { ...loadPreferences(), units: 'us' as const };
+  it('is the survey’s own, whatever this device prefers', () => {
+    expect(protocolOf(book, survey('Monte Umbrío'), prefs)).toMatchObject({
+      name: 'Forest inventory, metric',
+      options: { units: 'metric', breastHeight: 1.3 },
+    });
+  });
+  it('follows the units for single trees', () => {
+    expect(protocolOf(book, null, prefs).options).toBe(PRESETS['timber-us'].options);
+    expect(protocolOf(book, null, { ...prefs, units: 'metric' }).options).toBe(PRESETS['forest-metric'].options);
+  });
+});
+
+describe('what the device remembers', () => {
+  it('keeps its name and its ways', () => {
+    expect(deviceName()).toBe(deviceName());
+    savePreferences({ ...loadPreferences(), scale: { kind: 'fixed', distance: 15 }, lengthUnit: 'ft' });
+    expect(loadPreferences()).toMatchObject({ scale: { kind: 'fixed', distance: 15 } });
+    expect(tapeUnits(loadPreferences())).toMatchObject({ length: 'ft' });
+    expect(tapeUnits({ ...loadPreferences(), units: 'metric', lengthUnit: null })).toEqual({ diameter: 'cm', length: 'm' });
+  });
+});
