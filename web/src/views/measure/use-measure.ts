@@ -30,11 +30,13 @@ export function useMeasure() {
   useEffect(() => savePreferences(own), [own]);
   useEffect(() => rememberPlace(place), [place]);
 
-  const found = book.tree(place.tree);
+  const found = useMemo(() => book.tree(place.tree), [book, place.tree]);
   const survey = found?.record.body.survey ?? place.survey;
   const protocol = useMemo(() => protocolOf(book, survey, own), [book, survey, own]);
   const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
-  const tag = found?.record.body.tag ?? place.tag ?? nextTag(book, survey, deviceName());
+  const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
+  const tag = found?.record.body.tag ?? place.tag ?? suggested;
+  const speciesList = useMemo(() => book.all('species'), [book]);
   const speciesId = found ? (found.record.body.species ?? null) : place.species;
   const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
   const eye = found?.eyeHeight ?? book.find('person', prefs.person)?.body.eyeHeight ?? null;
@@ -219,7 +221,7 @@ export function useMeasure() {
     protocol,
     survey: book.find('survey', survey),
     tree: { tag, species: speciesId, found, contested: found?.contested.length ?? 0 },
-    speciesList: book.all('species'),
+    speciesList,
     steps,
     step: steps.find((s) => s.id === place.at) ?? null,
     choices,
