@@ -1,0 +1,75 @@
+import { PRESETS } from '@arbolito/core';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Book } from '../contract/book';
+import type { AnyRecord } from '../contract/envelope';
+import { recordsAfter, surveyLines } from './record-repository';
+import { push } from './sync-service';
+import { testDatabase } from './test-database';
+
+let t: Awaited<ReturnType<typeof testDatabase>>;
+beforeAll(async () => {
+  t = await testDatabase();
+});
+afterAll(() => t.drop());
+
+const records: AnyRecord[] = [];
+const make = (kind: string, body: object, previous?: AnyRecord): AnyRecord => {
+  const id = v7();
+  const record = {
+    id,
+    entity: previous?.entity ?? id,
+    supersedes: previous?.id ?? null,
+    kind,
+    schema: 1,
+    device: 'test',
+    person: null,
+    at: new Date().toISOString(),
+    body,
+  } as unknown as AnyRecord;
+  records.push(record);
+  return record;
+};
+const store = async () => {
+  const { answers } = await push(t.db, records);
+  expect(answers.map((a) => a.status).filter((s) => s !== 'stored' && s !== 'known')).toEqual([]);
+  return surveyLines(t.db);
+};
+
+describe('the list of surveys a page is sent with', () => {
+  it('follows corrections, moves and retractions as the book on a device does', async () => {
+    const protocol = make('protocol', { name: 'x', preset: 'forest-metric', options: PRESETS['forest-metric'].options });
+    const survey = (name: string, previous?: AnyRecord) =>
+      make('survey', { name, kind: 'every-tree', protocol: protocol.id, place: null }, previous);
+    const tree = (inSurvey: AnyRecord, tag: string, previous?: AnyRecord) =>
+      make('tree', { survey: inSurvey.entity, plot: null, tag, species: null }, previous);
+    const [north, south] = [survey('North'), survey('South')];
+    const one = tree(north, '1');
+    tree(north, '2');
+    expect(await store()).toEqual([
+      expect.objectContaining({ name: 'North', trees: 2 }),
+      expect.objectContaining({ name: 'South', trees: 0 }),
+    ]);
+
+    const renamed = survey('North slope', north);
+    const moved = tree(south, '1', one);
+    expect(await store()).toEqual([
+      expect.objectContaining({ id: north.id, name: 'North slope', trees: 1 }),
+      expect.objectContaining({ name: 'South', trees: 1 }),
+    ]);
+
+    make('retraction', { record: moved.id, reason: 'not moved after all' });
+    make('retraction', { record: renamed.id, reason: null });
+    const lines = await store();
+    expect(lines).toEqual([expect.objectContaining({ name: 'North', trees: 2 }), expect.objectContaining({ name: 'South', trees: 0 })]);
+
+    // the server's list and the device's book are the same list
+    const book = new Book((await recordsAfter(t.db, 0, 1000)) as AnyRecord[]);
+    expect(book.all('survey').map((s) => ({ name: s.body.name, trees: book.treesOf(s.id).length }))).toEqual(
+      lines.map(({ name, trees }) => ({ name, trees })),
+    );
+
+    make('retraction', { record: south.id, reason: null });
+    expect((await store()).map((l) => l.name)).toEqual(['North']);
+  });
+});
