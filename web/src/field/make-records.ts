@@ -48,6 +48,8 @@ export interface TreePlace {
   /** null: this device's single trees. */
   readonly survey: string | null;
   readonly tag: string;
+  /** The plot one stands in, where the survey has plots. */
+  readonly plot: string | null;
   readonly species: string | null;
   /** Units of single trees. */
   readonly units: UnitSystem;
@@ -75,7 +77,7 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
       'tree',
       {
         survey,
-        plot: null,
+        plot: place.plot,
         tag: place.tag,
         species: place.species,
         azimuth: null,

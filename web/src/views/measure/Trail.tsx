@@ -1,4 +1,5 @@
 import { settled } from '@arbolito/core';
+import { useState } from 'react';
 import { sayReading } from './steps';
 import type { MeasureModel } from './use-measure';
 
@@ -59,11 +60,50 @@ function TreeHead({ m }: { m: MeasureModel }) {
         />
       </label>
       <SpeciesSelect m={m} />
+      <AddSpecies m={m} />
       <p className="text-[14px] text-soft">
-        {m.survey ? m.survey.body.name : 'Single trees'}, {m.protocol.name}
+        {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
     </div>
+  );
+}
+
+/** Name and form of crown are all a species needs to begin with; its own figures can come later. */
+function AddSpecies({ m }: { m: MeasureModel }) {
+  const [name, setName] = useState('');
+  const [crown, setCrown] = useState<'conifer' | 'broad'>('conifer');
+  const clean = name.trim();
+  const known = m.speciesList.some((s) => s.body.name.toLowerCase() === clean.toLowerCase());
+  const add = () => {
+    if (!clean || known) return;
+    m.addSpecies(clean, crown);
+    setName('');
+  };
+  return (
+    <details className="text-[15px]">
+      <summary className="flex min-h-12 items-center font-semibold">Another species</summary>
+      <div className="flex flex-col gap-2">
+        <input
+          aria-label="Name of the species"
+          placeholder="name"
+          value={name}
+          maxLength={80}
+          onChange={(e) => setName(e.target.value)}
+          className="min-h-12 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
+        />
+        <div className="flex gap-1.5">
+          {(['conifer', 'broad'] as const).map((c) => (
+            <button key={c} type="button" className="chip flex-1" aria-pressed={crown === c} onClick={() => setCrown(c)}>
+              {c === 'conifer' ? 'conifer' : 'broad crown'}
+            </button>
+          ))}
+        </div>
+        <button type="button" className="button" disabled={!clean || known} onClick={add}>
+          {known ? 'already in the list' : 'Add it to the book'}
+        </button>
+      </div>
+    </details>
   );
 }
 

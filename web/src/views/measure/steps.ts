@@ -146,7 +146,8 @@ function noteOf(id: StepId, own: Step['readings'], protocol: ProtocolOptions, re
       return `${tool ? `${tool} ` : ''}${height}, ${REFERENCE[protocol.groundReference]}`;
     }
     case 'distance': {
-      if (read?.kind !== 'distance') return 'about one to one and a half tree lengths';
+      if (read?.kind !== 'distance')
+        return 'one to one and a half tree lengths; look up first, then behind you: dead limbs, traffic, slope';
       const level = station?.ok ? `${showHeight(station.value.distance, protocol.units)} level, ` : '';
       return `${read.along === 'slope' ? 'along the slope; ' : ''}${level}to the ${read.to}`;
     }

@@ -35,6 +35,9 @@ export function useMeasure() {
   const protocol = useMemo(() => protocolOf(book, survey, own), [book, survey, own]);
   const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
   const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
+  // a new tree stands in the plot of the one before it, and its tag goes on from there
+  const plotBefore = useMemo(() => (survey ? (book.treesOf(survey).at(-1)?.body.plot ?? null) : null), [book, survey]);
+  const plot = found ? (found.record.body.plot ?? null) : plotBefore;
   const tag = found?.record.body.tag ?? place.tag ?? suggested;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const speciesId = found ? (found.record.body.species ?? null) : place.species;
@@ -117,7 +120,7 @@ export function useMeasure() {
     newId,
   });
 
-  const where = { tree: place.tree, survey: place.survey, tag, species: speciesId, units: own.units };
+  const where = { tree: place.tree, survey: place.survey, tag, plot, species: speciesId, units: own.units };
 
   const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
   const keepReading = (read: Reading, typed: string, mode: Mode) =>
@@ -198,6 +201,13 @@ export function useMeasure() {
     else setPlace((p) => ({ ...p, ...change }));
   };
 
+  /** A species that was not in the book yet, for this tree and all later ones. */
+  const addSpecies = (name: string, crown: 'conifer' | 'broad') => {
+    const made = makeRecord(maker(), 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: { crown } });
+    keep([made as AnyRecord]);
+    setTree({ species: made.id });
+  };
+
   /** Two people changed the same reading: one version is chosen, the others are taken back. */
   const decide = (chosen: RecordOf<'reading'>) => {
     const rivals = entities.find((e) => e.id === chosen.entity)?.heads.filter((h) => h.id !== chosen.id) ?? [];
@@ -220,7 +230,7 @@ export function useMeasure() {
     prefs,
     protocol,
     survey: book.find('survey', survey),
-    tree: { tag, species: speciesId, found, contested: found?.contested.length ?? 0 },
+    tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found, contested: found?.contested.length ?? 0 },
     speciesList,
     steps,
     step: steps.find((s) => s.id === place.at) ?? null,
@@ -242,6 +252,7 @@ export function useMeasure() {
     undo,
     choose,
     setTree,
+    addSpecies,
     decide,
     pick,
     nextTree,
