@@ -59,7 +59,7 @@ test('tag and species belong to the tree and can be said at any time', async ({ 
   await page.getByRole('link', { name: 'Measure in Tansy Creek tract' }).click();
   await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
   await page.keyboard.type('16.2\n');
-  await page.getByText('Another species').click();
+  await page.getByText('+ another species').click();
   await page.getByRole('textbox', { name: 'Name of the species' }).fill('black walnut');
   await page.getByRole('button', { name: 'broad crown' }).click();
   await page.getByRole('button', { name: 'Add it to the book' }).click();

@@ -6,7 +6,7 @@ import { slenderness } from './slenderness';
 import { steepSight } from './steep-sight';
 
 /** Every check. A new one is a file beside these and a line here; earlier lines win among equals. */
-const CHECKS: readonly Check[] = [orderOnStem, baseSight, slenderness, steepSight, closeStation];
+const CHECKS: readonly Check[] = [orderOnStem, baseSight, slenderness, closeStation, steepSight];
 
 const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
 

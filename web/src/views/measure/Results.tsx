@@ -26,7 +26,9 @@ export function Results({ m }: { m: MeasureModel }) {
           >
             <span className="block text-[12.5px] leading-tight opacity-85">{f.name}</span>
             <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{f.value ?? '–'}</span>
-            <span className="figure block min-h-4 truncate text-[12px] leading-tight opacity-85">{f.aside}</span>
+            <span className={`block min-h-4 truncate text-[12px] leading-tight opacity-85 ${f.value === null ? '' : 'figure'}`}>
+              {f.aside}
+            </span>
           </button>
         ))}
       </div>

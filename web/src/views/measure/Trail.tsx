@@ -60,11 +60,11 @@ function TreeHead({ m }: { m: MeasureModel }) {
         />
       </label>
       <SpeciesSelect m={m} />
-      <AddSpecies m={m} />
       <p className="text-[14px] text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
+      <AddSpecies m={m} />
     </div>
   );
 }
@@ -82,7 +82,7 @@ function AddSpecies({ m }: { m: MeasureModel }) {
   };
   return (
     <details className="text-[15px]">
-      <summary className="flex min-h-12 items-center font-semibold">Another species</summary>
+      <summary className="flex min-h-12 items-center font-semibold">+ another species</summary>
       <div className="flex flex-col gap-2">
         <input
           aria-label="Name of the species"

@@ -38,7 +38,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
           ? 'H = mark height + D · (t tip − t mark)'
           : 'H = D · (t tip − t base), each sight as rise over run',
         station?.ok
-          ? `D = ${formatNumber(station.value.distance / per, 2)} ${unit} level, to the axis; t tip = ${station.value.tops.tip?.t.toFixed(3) ?? '?'}, t ${station.value.markHeight > 0 ? 'mark' : 'base'} = ${station.value.base?.t.toFixed(3) ?? '?'}`
+          ? `D = ${formatNumber(station.value.distance / per, 2)} ${unit} level, to the axis; t tip = ${station.value.tops.tip ? formatNumber(station.value.tops.tip.t, 3) : '?'}, t ${station.value.markHeight > 0 ? 'mark' : 'base'} = ${station.value.base ? formatNumber(station.value.base.t, 3) : '?'}`
           : '',
         x.signCase ? CASES[x.signCase] : '',
         x.parts
