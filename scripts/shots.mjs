@@ -45,7 +45,7 @@ await withServer(async (address) => {
     await page.keyboard.type('+31');
   });
   await shot('measure-us-night', DESK, 'night', (page) => measure(page, 'Tansy Creek tract', '17.4\n80\n+86\n-7\n2.5\n'));
-  await shot('measure-phone', PHONE, 'day', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84\n8'));
+  await shot('measure-phone', PHONE, 'day', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84\n8\n'));
   await shot('measure-phone-sun', PHONE, 'sun', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84'));
   await browser.close();
 });

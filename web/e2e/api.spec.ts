@@ -35,7 +35,9 @@ test('every error is a problem that says what to do, and none is a success', asy
       errors: expect.any(Array),
     });
   }
-  expect((await request.get(derive)).status()).toBe(405);
+  const wrongMethod = await request.get(derive);
+  expect(wrongMethod.status()).toBe(405);
+  expect(wrongMethod.headers().allow).toBe('POST');
   expect((await request.get('/api/v1/sync?after=x')).status()).toBe(400);
   expect((await request.get('/api/v1/sync?after=0&limit=5000')).status()).toBe(400);
   expect(baseURL).toContain('127.0.0.1');

@@ -69,7 +69,13 @@ export function orProblem<T>(checked: Checked<T>): T {
 }
 
 /** Answers every method an address does not take. */
-export const refuseMethod = (allowed: string) => () => problemResponse(new HttpProblem('wrong-method', `This address takes ${allowed}.`));
+export const refuseMethod =
+  (...allowed: readonly string[]) =>
+  () => {
+    const response = problemResponse(new HttpProblem('wrong-method', `This address takes ${allowed.join(' and ')}.`));
+    response.headers.set('allow', allowed.join(', '));
+    return response;
+  };
 
 /** Runs an endpoint: every error becomes a problem, and none tells more than it should. */
 export async function answering(work: () => Promise<Response> | Response): Promise<Response> {

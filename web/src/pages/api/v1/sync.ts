@@ -17,4 +17,4 @@ export const GET: APIRoute = ({ url }) =>
     return json(await pull(database(), after, limit));
   });
 
-export const ALL: APIRoute = refuseMethod('GET and POST');
+export const ALL: APIRoute = refuseMethod('GET', 'POST');
