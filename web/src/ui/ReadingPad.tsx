@@ -51,7 +51,7 @@ export function ReadingPad(p: Props) {
           action('fraction', '/', () => p.onType('/'), 'key-sign'),
         ];
   return (
-    <div className="grid grid-cols-5 gap-1.5" data-pad>
+    <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
       {key('7')}
       {key('8')}
       {key('9')}

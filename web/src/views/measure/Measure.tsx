@@ -30,7 +30,7 @@ export default function Measure() {
       <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
         <a
           href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}
-          className="flex min-h-12 min-w-11 items-center gap-2 font-bold desk:text-[19px]"
+          className="flex min-h-12 min-w-12 items-center gap-2 font-bold desk:text-[19px]"
           aria-label="Back to the survey"
         >
           <Mark />
@@ -158,7 +158,7 @@ function Remedy({ m }: { m: MeasureModel }) {
       {contested ? (
         'Two versions of a reading contradict each other. Open the steps and choose one under History.'
       ) : finding ? (
-        <button type="button" className="min-h-11 w-full text-left" onClick={() => m.pick(finding.target)}>
+        <button type="button" className="min-h-12 w-full text-left" onClick={() => m.pick(finding.target)}>
           {finding.what} <span className="hidden desk:inline">{finding.why} </span>
           <b>{finding.remedy}</b>
         </button>
@@ -199,7 +199,7 @@ function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInput
         >
           ‹
         </button>
-        <label className="flex min-h-[52px] min-w-0 flex-1 items-center gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
+        <label className="flex h-[52px] min-w-0 flex-1 items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
           <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
             {step.title}
             {place.again ? ', again' : ''}
@@ -224,7 +224,7 @@ function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInput
       <p
         id="field-help"
         aria-live="polite"
-        className={`min-h-[18px] truncate text-[14px] leading-[18px] ${refusal ? 'text-berry whitespace-normal' : 'text-soft'}`}
+        className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
       >
         {help ?? <span className="desk:hidden">{step.ask}</span>}
       </p>

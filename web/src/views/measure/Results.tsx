@@ -12,7 +12,7 @@ export function Results({ m }: { m: MeasureModel }) {
   const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown'));
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">
-      <div className="grid grid-cols-3 desk:grid-cols-6">
+      <div className="grid h-[62px] grid-cols-3 [contain:size_layout] desk:grid-cols-6">
         {cells.map((f, i) => (
           <button
             key={f.id}

@@ -147,7 +147,7 @@ function History({ m }: { m: MeasureModel }) {
                       {v.body.read.kind === 'angle' ? v.body.read.target : v.body.read.kind}, {v.at.slice(0, 16).replace('T', ' ')}
                     </span>
                     {inForce && !settled(e) && (
-                      <button type="button" className="button min-h-11 px-3" onClick={() => m.decide(v)}>
+                      <button type="button" className="button px-3" onClick={() => m.decide(v)}>
                         keep this
                       </button>
                     )}
