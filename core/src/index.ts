@@ -11,7 +11,6 @@ export {
 } from './diameter/index';
 export {
   type Box,
-  CHARACTER_WIDTH,
   type LaidDimension,
   type LaidInset,
   overlap,

@@ -1,4 +1,4 @@
-import type { Reading } from '@arbolito/core';
+import { METRES_PER_FOOT, type Reading } from '@arbolito/core';
 import type { Chance } from './random';
 import type { Scene } from './scene';
 import type { TrueTree } from './true-tree';
@@ -33,7 +33,7 @@ export function takeReadings(
     const ground = { x: tree.distance, y: -tree.distance * Math.tan(slope) };
     const eye = { x: ground.x, y: ground.y + eyeHeight };
     const along = steep ? Math.hypot(ground.x, ground.y) : ground.x;
-    const taped = Math.round((along * (1 + chance.normal(0.0008)) * 10) / (us ? 0.3048 : 1)) / 10;
+    const taped = Math.round((along * (1 + chance.normal(0.0008)) * 10) / (us ? METRES_PER_FOOT : 1)) / 10;
     taken.push({
       read: { kind: 'distance', ...length(us ? 'ft' : 'm', taped), along: steep ? 'slope' : 'level', to: 'axis' },
       typed: String(taped),

@@ -1,3 +1,4 @@
+import { METRES_PER_FOOT } from '@arbolito/core';
 import type { Chance } from './random';
 import type { Scene, SceneSpecies } from './scene';
 
@@ -25,7 +26,7 @@ export function growTree(scene: Scene, chance: Chance): TrueTree {
   const [top, half] = species.height;
   const height = 1.3 + (top * dbh * 100) / (dbh * 100 + half) + chance.normal(0.9);
   const crownBase = height * Math.min(0.85, Math.max(0.2, species.crownBase + chance.normal(0.06)));
-  const metres = scene.preset === 'timber-us' ? 0.3048 * 5 : 1;
+  const metres = scene.preset === 'timber-us' ? 5 * METRES_PER_FOOT : 1;
   return {
     species,
     dbh,

@@ -1,4 +1,4 @@
 export { type Box, overlap, type Point, within } from './box';
-export { CHARACTER_WIDTH, type PlacedLabel } from './place-labels';
+export type { PlacedLabel } from './place-labels';
 export { type LaidDimension, type LaidInset, type SightLayout, sightLayout } from './sight-layout';
 export { type SceneInput, type SceneTarget, type SightScene, sightScene } from './sight-scene';

@@ -21,7 +21,7 @@ export interface PlacedLabel {
 }
 
 /** Advance of the reading type face over its size; it has one width for every sign. */
-export const CHARACTER_WIDTH = 0.62;
+const CHARACTER_WIDTH = 0.62;
 const LINE = 1.25;
 const STEP = 6;
 const FAR = 30;
@@ -89,10 +89,14 @@ function nearestWhere(request: LabelRequest, frame: Box, ok: (box: Box) => boole
   return best && make(request, best, false, boxOf(request, best, false));
 }
 
+/** Width and height a level label takes, pixels. */
+export function labelSize(text: string, size: number): { readonly w: number; readonly h: number } {
+  return { w: text.length * size * CHARACTER_WIDTH + 4, h: size * LINE };
+}
+
 function boxOf(request: LabelRequest, centre: Point, vertical: boolean): Box {
-  const length = request.text.length * request.size * CHARACTER_WIDTH + 4;
-  const height = request.size * LINE;
-  return boxAround(centre, vertical ? height : length, vertical ? length : height);
+  const { w, h } = labelSize(request.text, request.size);
+  return boxAround(centre, vertical ? h : w, vertical ? w : h);
 }
 
 function make(request: LabelRequest, centre: Point, vertical: boolean, box: Box): PlacedLabel {

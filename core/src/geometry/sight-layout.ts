@@ -1,5 +1,5 @@
 import { type Box, boxAround, type Point, segmentMeets } from './box';
-import { type LabelRequest, type PlacedLabel, placeLabels } from './place-labels';
+import { type LabelRequest, labelSize, type PlacedLabel, placeLabels } from './place-labels';
 import type { SceneTarget, SightScene } from './sight-scene';
 import { crownHalfWidth, crownOutline, stemOutline } from './tree-outline';
 
@@ -166,21 +166,16 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
       `height:${d.target}`,
       said,
       { x: d.x, y: middle },
-      d.from - d.to > said.length * size * 0.62 ? [...vertical, above] : [above, ...vertical],
+      d.from - d.to > labelSize(said, size).w ? [...vertical, above] : [above, ...vertical],
       size,
     );
   }
   for (const s of l.sights) {
     const said = scene.sights.find((x) => x.target === s.target)?.text ?? '';
-    add(
-      s.target,
-      said,
-      { x: (s.from.x + s.to.x) / 2, y: (s.from.y + s.to.y) / 2 },
-      besideLine(s.from, s.to, said.length * text * 0.62 + 4, text * 1.25),
-    );
+    add(s.target, said, { x: (s.from.x + s.to.x) / 2, y: (s.from.y + s.to.y) / 2 }, besideLine(s.from, s.to, labelSize(said, text)));
   }
   const pomAnchor = l.inset ? { x: l.inset.box.x + l.inset.box.w / 2, y: l.inset.box.y + l.inset.box.h } : l.pom[1];
-  const pomWidth = scene.pomText.length * text * 0.62 + 4;
+  const pomWidth = labelSize(scene.pomText, text).w;
   const aside = l.inset
     ? [
         { x: l.inset.box.x + l.inset.box.w / 2, y: l.inset.box.y + l.inset.box.h + size * 0.8 },
@@ -193,23 +188,21 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
         { x: l.foot.x + pomWidth / 2 + 10, y: l.foot.y + size * 1.6 },
       ];
   add('dbh', scene.pomText, pomAnchor, aside);
-  const levelWidth = scene.distance.text.length * text * 0.62 + 4;
   add(
     'distance',
     scene.distance.text,
     { x: (l.foot.x + l.eye.x) / 2, y: l.eye.y },
-    besideLine(l.eye, { x: l.foot.x, y: l.eye.y }, levelWidth, text * 1.25),
+    besideLine(l.eye, { x: l.foot.x, y: l.eye.y }, labelSize(scene.distance.text, text)),
   );
   if (scene.slope) {
-    const width = scene.slope.text.length * text * 0.62 + 4;
     add(
       'ground',
       scene.slope.text,
       { x: (l.foot.x + l.feet.x) / 2, y: (l.foot.y + l.feet.y) / 2 },
-      besideLine(l.feet, l.foot, width, text * 1.25).filter((_, i) => i % 2 === 1),
+      besideLine(l.feet, l.foot, labelSize(scene.slope.text, text)).filter((_, i) => i % 2 === 1),
     );
   }
-  const eyeWidth = scene.eyeText.length * text * 0.62 + 4;
+  const eyeWidth = labelSize(scene.eyeText, text).w;
   const belowFeet = Math.max(l.feet.y, l.eye.y) + size * 1.1;
   add('eye-height', scene.eyeText, l.eye, [
     { x: Math.min(l.feet.x, l.width - eyeWidth / 2 - 4), y: belowFeet },
@@ -228,7 +221,7 @@ function labels(scene: SightScene, l: Omit<SightLayout, 'labels'>, size: number)
 }
 
 /** Centres for a level label next to a line, alternating above and below it, from its middle outward. */
-function besideLine(a: Point, b: Point, w: number, h: number): readonly Point[] {
+function besideLine(a: Point, b: Point, { w, h }: { readonly w: number; readonly h: number }): readonly Point[] {
   const length = Math.hypot(b.x - a.x, b.y - a.y) || 1;
   const sin = Math.abs(b.y - a.y) / length;
   const cos = Math.abs(b.x - a.x) / length;

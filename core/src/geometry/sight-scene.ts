@@ -5,6 +5,7 @@ import {
   type Answer,
   echoAngle,
   formatNumber,
+  METRES_PER_FOOT,
   type Metres,
   readingOf,
   showDiameter,
@@ -151,7 +152,7 @@ export function sightScene(input: SceneInput): SightScene {
 function dimension(target: TopTarget, height: Answer<HeightResult>, protocol: ProtocolOptions): SceneDimension | null {
   if (!height.ok) return null;
   const { value, sigma } = height.value;
-  const per = protocol.units === 'us' ? 0.3048 : 1;
+  const per = protocol.units === 'us' ? METRES_PER_FOOT : 1;
   const text =
     target === 'tip' ? `${showHeight(value, protocol.units)} ±${formatNumber(sigma / per, 1)}` : showHeight(value, protocol.units);
   return { target, from: 0, to: value, sigma, text };

@@ -3,7 +3,6 @@ import type { PgTable } from 'drizzle-orm/pg-core';
 import type { AnyRecord } from '../contract/envelope';
 import { KINDS, type Kind } from '../contract/records/index';
 import type { Db, Tx } from './db';
-import { recordHash } from './record-hash';
 import * as schema from './schema/index';
 
 type BodyTable = PgTable & { id: typeof schema.person.id };
@@ -31,22 +30,29 @@ export async function lockForWriting(tx: Tx): Promise<void> {
   await tx.execute(sql`select pg_advisory_xact_lock(hashtext('arbolito.record'))`);
 }
 
+/** A record with its fingerprint. */
+export interface Hashed {
+  readonly record: AnyRecord;
+  readonly hash: string;
+}
+
 /** Stores new records, parents before children as given. All or none. */
-export async function insertRecords(tx: Tx, records: readonly AnyRecord[]): Promise<void> {
+export async function insertRecords(tx: Tx, records: readonly Hashed[]): Promise<void> {
   for (const run of runsOfOneKind(records)) {
-    await tx.insert(schema.record).values(run.map(({ body: _, ...r }) => ({ ...r, hash: recordHash({ ...r, body: _ } as AnyRecord) })));
-    const table = TABLES[(run[0] as AnyRecord).kind];
-    await tx.insert(table).values(run.map((r) => ({ ...(r.body as object), id: r.id })));
+    await tx.insert(schema.record).values(run.map(({ record: { body: _, ...envelope }, hash }) => ({ ...envelope, hash })));
+    const table = TABLES[(run[0] as Hashed).record.kind];
+    await tx.insert(table).values(run.map(({ record }) => ({ ...(record.body as object), id: record.id })));
   }
 }
 
-function runsOfOneKind(records: readonly AnyRecord[]): AnyRecord[][] {
-  const runs: AnyRecord[][] = [];
-  for (const record of records) {
+function runsOfOneKind(records: readonly Hashed[]): Hashed[][] {
+  const runs: Hashed[][] = [];
+  for (const next of records) {
     const last = runs.at(-1);
     // a version must be in the table before one that supersedes it, which a single statement does not promise
-    if (last && last[0]?.kind === record.kind && !last.some((r) => r.id === record.supersedes) && last.length < 500) last.push(record);
-    else runs.push([record]);
+    const follows = last?.[0]?.record.kind === next.record.kind && !last.some(({ record }) => record.id === next.record.supersedes);
+    if (last && follows && last.length < 500) last.push(next);
+    else runs.push([next]);
   }
   return runs;
 }

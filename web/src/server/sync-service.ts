@@ -2,7 +2,7 @@ import { type AnyRecord, parentsOf, validateRecord } from '../contract/envelope'
 import type { PullResponse, PushAnswer, PushResponse } from '../contract/sync';
 import type { Db } from './db';
 import { recordHash } from './record-hash';
-import { insertRecords, lockForWriting, recordsAfter, type Stamp, stampsOf } from './record-repository';
+import { type Hashed, insertRecords, lockForWriting, recordsAfter, type Stamp, stampsOf } from './record-repository';
 
 const answered = (id: string | null, status: PushAnswer['status'], errors: PushAnswer['errors'] = []): PushAnswer => ({
   id,
@@ -26,7 +26,7 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
     await lockForWriting(tx);
     const records = [...pending.values()];
     const here = await stampsOf(tx, [...new Set(records.flatMap((r) => [r.id, ...parentsOf(r).map((p) => p.id)]))]);
-    const accepted: AnyRecord[] = [];
+    const accepted: Hashed[] = [];
     // records may come before their parents in the batch: go round until nothing more can be placed
     for (let progress = true; progress; ) {
       progress = false;
@@ -37,8 +37,9 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
         pending.delete(i);
         progress = true;
         if (verdict.status === 'stored') {
-          accepted.push(record);
-          here.set(record.id, { kind: record.kind, entity: record.entity, hash: recordHash(record) });
+          const stamp = { kind: record.kind, entity: record.entity, hash: recordHash(record) };
+          accepted.push({ record, hash: stamp.hash });
+          here.set(record.id, stamp);
         }
       }
     }

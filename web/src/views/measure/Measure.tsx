@@ -1,4 +1,4 @@
-import { CHARACTER_WIDTH, sightLayout } from '@arbolito/core';
+import { sightLayout } from '@arbolito/core';
 import { useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { KeptState } from '../../ui/KeptState';
@@ -125,7 +125,7 @@ function Sheet({ m }: { m: MeasureModel }) {
   );
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
   return (
-    <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict" data-character-width={CHARACTER_WIDTH}>
+    <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict">
       {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
       <div className="ruled absolute inset-0 will-change-transform" />
       {layout && (

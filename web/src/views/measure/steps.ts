@@ -3,7 +3,7 @@ import {
   ASSUMED_EYE_HEIGHT,
   type Entity,
   echoAngle,
-  formatNumber,
+  formatLength,
   type Metres,
   metres,
   type ProtocolOptions,
@@ -141,9 +141,11 @@ function noteOf(id: StepId, own: Step['readings'], protocol: ProtocolOptions, re
   switch (id) {
     case 'dbh': {
       const tool = read?.kind === 'diameter' && read.tool === 'plain-tape' ? 'girth, plain tape' : read ? 'diameter tape' : '';
-      const pom = `at ${formatNumber(protocol.breastHeight, 2)} m`;
-      const height = protocol.units === 'us' ? `at ${formatNumber(protocol.breastHeight / 0.3048, 1)} ft` : pom;
-      return `${tool ? `${tool} ` : ''}${height}, ${REFERENCE[protocol.groundReference]}`;
+      const height =
+        protocol.units === 'us'
+          ? formatLength(metres(protocol.breastHeight), 'ft', 1)
+          : formatLength(metres(protocol.breastHeight), 'm', 2);
+      return `${tool ? `${tool} ` : ''}at ${height}, ${REFERENCE[protocol.groundReference]}`;
     }
     case 'distance': {
       if (read?.kind !== 'distance')
