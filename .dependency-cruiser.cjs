@@ -39,9 +39,10 @@ module.exports = {
     topic('height', []),
     topic('volume', []),
     topic('survey', ['diameter', 'volume']),
-    topic('tree', ['diameter', 'height', 'volume', 'survey', 'kit']),
-    topic('checks', ['height', 'survey', 'tree']),
-    topic('geometry', ['survey', 'tree']),
+    topic('stem', ['diameter', 'survey']),
+    topic('tree', ['diameter', 'height', 'volume', 'survey', 'stem', 'kit']),
+    topic('checks', ['diameter', 'height', 'survey', 'stem', 'tree']),
+    topic('geometry', ['survey', 'stem', 'tree']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -46,7 +46,9 @@ const found = (readings: readonly Reading[], preset: PresetKey) => {
   return checkTree({ readings, protocol, species, result: deriveTree({ readings, protocol, species }) }).map((f) => f.code);
 };
 const change = (readings: readonly Reading[], target: string, to: (v: number) => number) =>
-  readings.map((r) => ((r.kind === 'angle' ? r.target : r.kind) === target ? ({ ...r, value: to(r.value) } as Reading) : r));
+  readings.map((r) =>
+    (r.kind === 'angle' ? r.target : r.kind) === target && 'value' in r ? ({ ...r, value: to(r.value) } as Reading) : r,
+  );
 
 const N = 2000;
 

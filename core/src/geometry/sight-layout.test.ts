@@ -98,7 +98,7 @@ describe('the sight sheet', () => {
     const readings = readingsOf({ height: 22, distance: 24, slope: 5 });
     const before = lay(readings, size);
     for (const [i, reading] of readings.entries()) {
-      const changed = readings.with(i, { ...reading, value: reading.value + 3 } as Reading);
+      const changed = readings.with(i, { ...reading, value: (reading as { value: number }).value + 3 } as Reading);
       expect(lay(changed, size), reading.kind).not.toEqual(before);
     }
   });

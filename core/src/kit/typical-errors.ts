@@ -6,14 +6,23 @@ export interface ReadingErrors {
   readonly levelDistance: number;
   /** Of a tape laid along the ground, as a share of the distance. */
   readonly slopeDistance: number;
-  /** Of a diameter by tape, metres. */
+  /** Of a diameter or girth by tape, one length, metres as read. */
   readonly diameter: number;
+  /** Of one caliper reading, metres. */
+  readonly caliper: number;
+  /** Of a diameter by Biltmore stick, one face, as a share. */
+  readonly biltmore: number;
+  /** Of a diameter by angle or bands from afar, as a share. */
+  readonly optical: number;
+  /** Of a diameter by eye, as a share. */
+  readonly estimate: number;
   /** Of an eye-height figure, metres. */
   readonly eyeHeight: number;
 }
 
 /**
- * Optical clinometer ±0.25°, level tape 0.1 %, slope tape 0.3 %, diameter tape ±0.2 cm.
+ * Optical clinometer ±0.25°, level tape 0.1 %, slope tape 0.3 %, diameter tape ±0.2 cm, caliper ±0.3 cm, Biltmore stick
+ * 4 %. For optical diameters (3 %) and the eye (15 %) the literature gives no one figure: these are careful ones.
  * @source docs/methods.md, typical errors
  */
 export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
@@ -21,6 +30,10 @@ export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
   levelDistance: 0.001,
   slopeDistance: 0.003,
   diameter: 0.002,
+  caliper: 0.003,
+  biltmore: 0.04,
+  optical: 0.03,
+  estimate: 0.15,
   eyeHeight: 0.1,
 });
 

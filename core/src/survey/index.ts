@@ -7,4 +7,5 @@ export {
   type PresetKey,
   type ProtocolOptions,
 } from './protocol';
+export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
 export { type TallyLine, type TallyTree, tally } from './tally';

@@ -1,4 +1,4 @@
-import type { RoundingRule } from '../diameter/index';
+import type { DiameterRounding } from '../diameter/index';
 import type { LengthUnit, UnitSystem } from '../units';
 
 /** Every option on which schools differ, in the order in which they are decided at a tree. Lengths in metres unless named. */
@@ -18,7 +18,7 @@ export interface ProtocolOptions {
   readonly oneNumber: 'none' | 'quadratic-sum' | 'arithmetic-mean';
   readonly vines: 'off-or-under-else-flag' | 'over-and-flag';
   readonly mark: 'none' | 'paint' | 'nothing-that-wounds';
-  readonly diameterRounding: RoundingRule & { readonly of: 'diameter' | 'circumference'; readonly unit: LengthUnit };
+  readonly diameterRounding: DiameterRounding;
   readonly classWidth: { readonly value: number; readonly unit: LengthUnit } | null;
   readonly merchantable: MerchantableRule | null;
   readonly heightTolerance: { readonly absolute: number; readonly relative: number | null };

@@ -1,13 +1,13 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
-import { deriveDiameter } from './derive-diameter';
 import { deriveHeight } from './derive-height';
 import { deriveStation } from './derive-station';
+import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
 import { deriveBoards, deriveCubic } from './derive-volume';
 import { type Gathered, gather, idOf, ONE_STATION, type StationReadings } from './gather';
 import type { Reading } from './reading';
-import type { Assumption, HeightResult, StationResult, TopTarget, TreeResult } from './result';
+import type { Assumption, BasalAreaResult, DiameterResult, HeightResult, StationResult, TopTarget, TreeResult } from './result';
 import { type SpeciesFigures, TIP_OFFSET } from './species';
 
 export interface TreeInput {
@@ -29,19 +29,32 @@ export interface TreeInput {
 export function deriveTree(input: TreeInput): TreeResult {
   const { protocol, species = {}, errors = TYPICAL_ERRORS } = input;
   const assumptions: Assumption[] = [];
-  const assume = (a: Assumption) => void assumptions.push(a);
+  const assume = (a: Assumption) => {
+    if (!assumptions.some((b) => b.code === a.code)) assumptions.push(a);
+  };
   const all = gather(input.readings);
-  const dbh = deriveDiameter(all.diameters, metres(protocol.breastHeight), errors);
-  const stations = all.stations.map((s) => deriveStation(s, dbh.ok ? dbh.value.value : null, input.eyeHeight ?? null, errors));
+  const stems = countStems(
+    all.stems.map((s) => deriveStem(s, protocol, errors, assume)),
+    protocol,
+  );
+  const { dbh, oneNumber } = treeDiameter(stems, protocol);
+  const basalArea = treeBasalArea(stems, dbh);
+  const thickest = stems.reduce<Metres | null>((d, s) => (s.dbh.ok && s.dbh.value.unrounded > (d ?? 0) ? s.dbh.value.unrounded : d), null);
+  const stations = all.stations.map((s) => deriveStation(s, thickest, input.eyeHeight ?? null, errors));
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
   const from = (target: TopTarget) => lastHeight(stations, all.stations, target, tipOffset, protocol.groundReference);
   const height = from('tip');
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
   const crownBase = from('crown-base');
   const merchantable = merchantableHeight(from('merchantable'), all, protocol.groundReference);
-  const cubic = deriveCubic(dbh, height, species, assume);
-  const boards = deriveBoards(dbh, merchantable, all.logs.at(-1), protocol, species, assume);
-  return { dbh, stations, height, crownBase, merchantable, cubic, boards, assumptions };
+  const cubic = deriveCubic(basalArea, height, species, assume);
+  const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, all.logs.at(-1), protocol, species, assume);
+  return { dbh, stems, oneNumber, basalArea, stations, height, crownBase, merchantable, cubic, boards, assumptions };
+}
+
+/** Logs are cut from one stem: a number for several is no stem. */
+function oneStem(dbh: Answer<DiameterResult>, basalArea: Answer<BasalAreaResult>): Answer<DiameterResult> {
+  return dbh.ok && basalArea.ok && basalArea.value.stems > 1 ? noAnswer('stems-stand-alone', 'Several stems.') : dbh;
 }
 
 function lastHeight(

@@ -2,7 +2,7 @@ import { LOGS_16_FT, type ProtocolOptions, STUMP_1_FT } from '../survey/index';
 import { type Answer, answer, DomainError, inches, metres, metresToFeet, metresToInches, noAnswer } from '../units';
 import { byFormFactor, DEFAULT_FORM_FACTOR, formFactorSigma, logByLog, merchantableLogs } from '../volume/index';
 import type { LogsReading } from './reading';
-import type { Assumption, BoardResult, CubicResult, DiameterResult, HeightResult } from './result';
+import type { Assumption, BasalAreaResult, BoardResult, CubicResult, DiameterResult, HeightResult } from './result';
 import { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures } from './species';
 
 /**
@@ -10,22 +10,24 @@ import { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures } from '
  * @param assume is told of every figure nobody gave
  */
 export function deriveCubic(
-  dbh: Answer<DiameterResult>,
+  basalArea: Answer<BasalAreaResult>,
   height: Answer<HeightResult>,
   species: SpeciesFigures,
   assume: (a: Assumption) => void,
 ): Answer<CubicResult> {
-  if (!dbh.ok) return noAnswer('no-diameter', 'Volume needs the diameter.');
+  if (!basalArea.ok) return noAnswer('no-diameter', 'Volume needs the diameter.');
   if (!height.ok) return noAnswer('no-height', 'Volume needs the total height.');
   const given = species.formFactor !== undefined;
   const f = species.formFactor ?? DEFAULT_FORM_FACTOR.value;
   const sigmaF = species.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma;
   if (!given) assume(FORM_FACTOR);
   else if (species.formFactorSigma === undefined) assume(FORM_FACTOR_SIGMA);
-  const value = byFormFactor(dbh.value.basalArea, height.value.value, f);
+  if (basalArea.value.stems > 1) assume(STEMS_SHARE_HEIGHT);
+  const value = byFormFactor(basalArea.value.value, height.value.value, f);
   const sigma = formFactorSigma(value, {
     f: sigmaF / f,
-    diameter: dbh.value.sigma / dbh.value.value,
+    // basal area goes with the square of the diameter
+    diameter: basalArea.value.sigma / basalArea.value.value / 2,
     height: height.value.sigma / height.value.value,
   });
   return answer({ value, sigma, formFactor: f });
@@ -43,7 +45,11 @@ export function deriveBoards(
   species: SpeciesFigures,
   assume: (a: Assumption) => void,
 ): Answer<BoardResult> {
-  if (!dbh.ok) return noAnswer('no-diameter', 'Board feet need the diameter.');
+  if (!dbh.ok)
+    return noAnswer(
+      dbh.code === 'stems-stand-alone' ? dbh.code : 'no-diameter',
+      dbh.code === 'stems-stand-alone' ? 'Board feet go stem by stem: measure each as a tree of its own.' : 'Board feet need the diameter.',
+    );
   if (!told && !merchantable.ok) return noAnswer('no-logs', 'Board feet need the logs, or a sight to the merchantable top.');
   const logs = protocol.merchantable?.logs ?? LOGS_16_FT;
   if (!protocol.merchantable?.logs) assume(LOGS);
@@ -79,6 +85,7 @@ export function deriveBoards(
   }
 }
 
+const STEMS_SHARE_HEIGHT: Assumption = { code: 'stems-share-height', text: 'Every stem is taken to be as tall as the one measured.' };
 const FORM_FACTOR: Assumption = {
   code: 'form-factor',
   text: `Form factor ${DEFAULT_FORM_FACTOR.value} ± ${DEFAULT_FORM_FACTOR.sigma}: a general figure, not this species' own.`,

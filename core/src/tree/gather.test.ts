@@ -24,7 +24,12 @@ describe('gathering readings', () => {
     ];
     const all = gather(readings);
     const stations = all.stations.flatMap((s) => [...s.distances, ...[...s.angles.values()].flat(), ...s.markHeights, ...s.eyeHeights]);
-    expect([...all.diameters, ...all.logs, ...all.merchantableHeights, ...stations]).toHaveLength(readings.length);
+    expect([
+      ...all.stems.flatMap((s) => [...s.diameters, ...s.uppers, ...s.trunks]),
+      ...all.logs,
+      ...all.merchantableHeights,
+      ...stations,
+    ]).toHaveLength(readings.length);
     expect(all.stations.map((s) => s.id)).toEqual([ONE_STATION, 'b']);
   });
 

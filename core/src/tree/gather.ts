@@ -1,5 +1,15 @@
 import { type AngleScale, DomainError, type Tangent, tangent, tangentOf } from '../units';
-import type { AngleReading, AngleTarget, DiameterReading, DistanceReading, LengthReading, LogsReading, Reading } from './reading';
+import {
+  type AngleReading,
+  type AngleTarget,
+  type AnyDiameter,
+  type DistanceReading,
+  FIRST_STEM,
+  type LengthReading,
+  type LogsReading,
+  type Reading,
+  type TrunkReading,
+} from './reading';
 import type { Sight } from './result';
 
 export interface StationReadings {
@@ -10,8 +20,16 @@ export interface StationReadings {
   eyeHeights: LengthReading[];
 }
 
+export interface StemReadings {
+  readonly id: string;
+  diameters: AnyDiameter[];
+  uppers: AnyDiameter[];
+  trunks: TrunkReading[];
+}
+
 export interface Gathered {
-  diameters: DiameterReading[];
+  /** In the order in which their first reading came. */
+  stems: StemReadings[];
   /** In the order in which their first reading came. */
   stations: StationReadings[];
   logs: LogsReading[];
@@ -27,7 +45,7 @@ export const ONE_STATION = 'station';
  * @returns the same readings, by quantity and station
  */
 export function gather(readings: readonly Reading[]): Gathered {
-  const all: Gathered = { diameters: [], stations: [], logs: [], merchantableHeights: [] };
+  const all: Gathered = { stems: [], stations: [], logs: [], merchantableHeights: [] };
   const stationOf = (reading: Reading): StationReadings => {
     const id = reading.station ?? ONE_STATION;
     let station = all.stations.find((s) => s.id === id);
@@ -37,10 +55,23 @@ export function gather(readings: readonly Reading[]): Gathered {
     }
     return station;
   };
+  const stemOf = (reading: Reading): StemReadings => {
+    const id = reading.stem ?? FIRST_STEM;
+    let stem = all.stems.find((s) => s.id === id);
+    if (!stem) {
+      stem = { id, diameters: [], uppers: [], trunks: [] };
+      all.stems.push(stem);
+    }
+    return stem;
+  };
   for (const reading of readings) {
     switch (reading.kind) {
       case 'diameter':
-        all.diameters.push(reading);
+      case 'optical-diameter':
+        (reading.upper ? stemOf(reading).uppers : stemOf(reading).diameters).push(reading);
+        break;
+      case 'trunk':
+        stemOf(reading).trunks.push(reading);
         break;
       case 'logs':
         all.logs.push(reading);

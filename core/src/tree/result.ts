@@ -1,7 +1,10 @@
+import type { OneNumber, OneNumberRule } from '../diameter/index';
 import type { ErrorPart, SignCase } from '../height/index';
+import type { Pom } from '../stem/index';
 import type { GroundReference } from '../survey/index';
 import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
 import type { LogByLog } from '../volume/index';
+import type { ToolName } from './reading';
 
 /** A figure nobody measured, said wherever it was used. */
 export interface Assumption {
@@ -10,13 +13,57 @@ export interface Assumption {
 }
 
 export interface DiameterResult {
+  /** Rounded as the protocol says. */
   readonly value: Metres;
+  readonly unrounded: Metres;
+  /** Of the value, its rounding included. */
   readonly sigma: Metres;
   readonly basalArea: SquareMetres;
-  /** Height of the point of measurement above the ground reference. */
+  /** Height of the point of measurement along the stem above the ground reference. */
   readonly pom: Metres;
+  /** Where the tape lay: the point, or the two heights it is the mean of. */
+  readonly tapes: readonly Metres[];
+  /** The tool it comes from. */
+  readonly tool: ToolName;
   readonly readings: number;
+  /** The widest difference of a caliper's two readings, as a share; null without such a pair. */
+  readonly outOfRound: number | null;
+  /** What other tools said at the same point. */
+  readonly compared: readonly ComparedDiameter[];
   readonly from: readonly string[];
+}
+export interface ComparedDiameter {
+  readonly tool: ToolName;
+  readonly value: Metres;
+  readonly sigma: Metres;
+  readonly readings: number;
+  /** Above or below the diameter that counts, as a share of it. */
+  readonly share: number;
+}
+export interface UpperDiameter {
+  readonly height: Metres;
+  readonly value: Metres;
+  readonly sigma: Metres;
+  readonly readings: number;
+}
+export interface StemResult {
+  readonly stem: string;
+  /** The point of measurement on this trunk; null when nothing is said of the trunk. */
+  readonly where: Answer<Pom> | null;
+  readonly dbh: Answer<DiameterResult>;
+  readonly uppers: readonly UpperDiameter[];
+  /** Whether the protocol counts it. */
+  readonly counted: boolean;
+}
+export interface OneNumberResult extends OneNumber {
+  readonly rule: OneNumberRule;
+  readonly sigma: Metres;
+  readonly stems: number;
+}
+export interface BasalAreaResult {
+  readonly value: SquareMetres;
+  readonly sigma: SquareMetres;
+  readonly stems: number;
 }
 
 /** One setting-up: where the eye was, seen from the foot of the tree. */
@@ -77,7 +124,11 @@ export interface BoardResult extends LogByLog {
 }
 
 export interface TreeResult {
+  /** The tree's one diameter: its stem's, or what the protocol makes of several. */
   readonly dbh: Answer<DiameterResult>;
+  readonly stems: readonly StemResult[];
+  readonly oneNumber: OneNumberResult | null;
+  readonly basalArea: Answer<BasalAreaResult>;
   readonly stations: readonly Answer<StationResult>[];
   readonly height: Answer<HeightResult>;
   readonly crownBase: Answer<HeightResult>;

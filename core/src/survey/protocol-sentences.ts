@@ -1,0 +1,120 @@
+import { formatNumber, fromMetres, type Metres, metres, type UnitSystem } from '../units';
+import type { MerchantableRule, ProtocolOptions } from './protocol';
+
+/** One option of a protocol, read out. */
+export interface ProtocolSentence {
+  readonly option: keyof ProtocolOptions;
+  readonly topic: string;
+  readonly text: string;
+}
+
+/**
+ * A protocol in full, as sentences in the order in which one works at a tree.
+ * @param p the options
+ * @returns one sentence an option; none is left out
+ */
+export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence[] {
+  const long = (m: number) => length(metres(m), p.units);
+  return [
+    say('units', 'Units', p.units === 'us' ? 'Diameters in inches, lengths in feet.' : 'Diameters in centimetres, lengths in metres.'),
+    say('breastHeight', 'Breast height', `Breast height is ${long(p.breastHeight)}.`),
+    say('foundBy', 'Found by', FOUND[p.foundBy]),
+    say('groundReference', 'Ground', GROUND[p.groundReference]),
+    say(
+      'lean',
+      'Leaning stem',
+      `A leaning stem is followed along ${p.lean === 'underside' ? 'the underside of its lean' : 'its axis'}; the tape is square to the stem, never level.`,
+    ),
+    say(
+      'forkLow',
+      'Fork at the ground',
+      `A fork at or below ${p.units === 'us' ? '1 ft' : '30 cm'} makes separate stems, ${p.forkLow.atMost === null ? 'all of them' : `the ${p.forkLow.atMost} largest`}: the largest first, then clockwise, each with its own point.${p.forkLow.theTree === 'largest' ? ' The largest is the tree.' : ''}`,
+    ),
+    say('forkBelowBreastHeight', 'Fork below breast height', FORK[p.forkBelowBreastHeight]),
+    say('forkAbove', 'Fork above', 'A stem that forks at or above breast height is one stem, measured at breast height.'),
+    say(
+      'aboveButtSwell',
+      'Butt swell',
+      `A butt swell that reaches past breast height is cleared: measure ${long(p.aboveButtSwell)} above its end.`,
+    ),
+    say('swelling', 'Swelling, wound', `A swelling, wound or stub at breast height: ${SWELLING[p.swelling]}.`),
+    say('lowBranches', 'Low branches', `Branches from one trunk at breast height: ${SWELLING[p.lowBranches]}, clear of their flare.`),
+    say('vines', 'Vines', VINES[p.vines]),
+    say('oneNumber', 'Several stems', ONE[p.oneNumber]),
+    say('mark', 'Mark', MARK[p.mark]),
+    say('diameterRounding', 'Rounding', rounding(p.diameterRounding)),
+    say(
+      'classWidth',
+      'Classes',
+      p.classWidth ? `Diameter classes are ${p.classWidth.value} ${p.classWidth.unit} wide.` : 'Diameters are not put into classes.',
+    ),
+    say('merchantable', 'Merchantable', merchantable(p.merchantable, long, p.units)),
+    say(
+      'heightTolerance',
+      'Good enough',
+      `A height is good enough within ${long(p.heightTolerance.absolute)}${p.heightTolerance.relative === null ? '' : ` or ${formatNumber(p.heightTolerance.relative * 100, 0)} %`}.`,
+    ),
+  ];
+}
+
+const say = (option: keyof ProtocolOptions, topic: string, text: string): ProtocolSentence => ({ option, topic, text });
+
+const FOUND: Record<ProtocolOptions['foundBy'], string> = {
+  'body-mark-or-stick': 'It is found with a stick of that length, or quickly with a mark on one’s own body.',
+  'tape-or-stick': 'It is found with a tape or a stick of that length, never with a body mark.',
+  tape: 'It is found with a tape.',
+};
+const GROUND: Record<ProtocolOptions['groundReference'], string> = {
+  uphill: 'Diameters and heights count from the ground on the uphill side.',
+  'mid-slope': 'Diameters and heights count from mid-slope, where the middle of the trunk meets the ground.',
+  'root-flare': 'Diameters and heights count from the top of the root flare.',
+  stump: 'Diameters and heights count from the stump.',
+};
+const FORK: Record<ProtocolOptions['forkBelowBreastHeight'], string> = {
+  separate: 'A fork between there and breast height makes separate stems too, each at its own breast height.',
+  'one-below-fork':
+    'A fork between there and breast height leaves one stem, measured below the fork and clear of its swelling, as near breast height as is reasonable.',
+  'one-narrowest-below': 'A fork between there and breast height leaves one stem, measured at its narrowest point below the fork.',
+};
+const SWELLING: Record<ProtocolOptions['swelling'], string> = {
+  'just-above': 'measure just above, where the stem is normal again',
+  'just-above-below-if-worse': 'measure just above, where the stem is normal again, or just below where above is worse',
+  'narrowest-below': 'measure at the narrowest point below',
+  'mean-above-below': 'measure at equal distances above and below and take the mean',
+};
+const VINES: Record<ProtocolOptions['vines'], string> = {
+  'off-or-under-else-flag':
+    'Vines are lifted off or the tape passes under them; where they can’t be moved the tape goes tight over them and the reading is flagged.',
+  'over-and-flag': 'Vines are measured over, tight and without correcting, and the reading is flagged.',
+};
+const ONE: Record<ProtocolOptions['oneNumber'], string> = {
+  none: 'Several stems get no common number: each stands alone.',
+  'quadratic-sum': 'Several stems also get one number, the root of the sum of their squares, which keeps basal area.',
+  'arithmetic-mean': 'Several stems get one number, their mean, which loses basal area.',
+};
+const MARK: Record<ProtocolOptions['mark'], string> = {
+  none: 'The point is not marked.',
+  paint: 'The point is painted on the stem, for the next visit.',
+  'nothing-that-wounds': 'The point may be chalked; nothing that wounds the tree.',
+};
+const DIRECTION = { nearest: 'to the nearest', down: 'down to the whole', up: 'up to the next whole' } as const;
+
+function rounding(r: ProtocolOptions['diameterRounding']): string {
+  return `The ${r.of} is rounded ${DIRECTION[r.direction]} ${r.step} ${r.unit}.`;
+}
+
+function merchantable(m: MerchantableRule | null, long: (m: number) => string, units: UnitSystem): string {
+  if (!m) return 'No merchantable height is asked for.';
+  const thin = (d: number) => (units === 'us' ? `${trim(fromMetres(metres(d), 'in'))} in` : `${trim(d * 100)} cm`);
+  const tops = m.tops.map((t) => `${thin(t.diameter)} (${t.product})`).join(' or ');
+  const logs = m.logs
+    ? `; cut into logs of ${long(m.logs.length)} with ${long(m.logs.trim)} trim, odd ends ${m.logs.oddEnd === 'down' ? 'down' : 'to the nearest'} half log`
+    : '';
+  return `Merchantable up to ${tops}${m.orFirstDefect ? ' or the first defect' : ''}, from a stump of ${long(m.stumpHeight)}${logs}.`;
+}
+
+function length(m: Metres, units: UnitSystem): string {
+  return units === 'us' ? `${trim(fromMetres(m, 'ft'))} ft` : m < 1 ? `${trim(m * 100)} cm` : `${trim(m, 2)} m`;
+}
+/** Without needless zeros, except where two decimals are the custom. */
+const trim = (n: number, decimals = 0) => (decimals && !Number.isInteger(n) ? n.toFixed(decimals) : String(Number(n.toFixed(3))));

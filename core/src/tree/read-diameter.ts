@@ -1,0 +1,90 @@
+import { byBands, byOpticalAngle, byTool, USUAL_REACH } from '../diameter/index';
+import type { ReadingErrors } from '../kit/index';
+import { DomainError, degreesToRadians, formatNumber, type Metres, metres, radians, requireAbove, toMetres } from '../units';
+import type { AnyDiameter, DiameterReading, OpticalReading, ToolName } from './reading';
+import type { Assumption } from './result';
+
+/** One diameter reading as a diameter. */
+export interface ReadDiameter {
+  readonly tool: ToolName;
+  readonly diameter: Metres;
+  readonly sigma: Metres;
+  /** Difference of a caliper's two readings as a share of their mean. */
+  readonly outOfRound: number | null;
+}
+
+/**
+ * Turns one reading into a diameter by its tool, with its error.
+ * @param r as read
+ * @param errors where the reading names none
+ * @param assume is told of every figure nobody gave
+ * @throws DomainError on a reading that can't be one
+ */
+export function readDiameter(r: AnyDiameter, errors: ReadingErrors, assume: (a: Assumption) => void): ReadDiameter {
+  return r.kind === 'diameter' ? byLength(r, errors, assume) : fromAfar(r, errors);
+}
+
+function byLength(r: DiameterReading, errors: ReadingErrors, assume: (a: Assumption) => void): ReadDiameter {
+  const lengths = [r.value, ...(r.more ?? [])].map((v) => toMetres(v, r.unit));
+  const design = metres(r.designReach ?? USUAL_REACH);
+  if (r.tool === 'biltmore-stick' && r.reach === undefined) {
+    assume({ code: 'reach', text: `Reach taken as the stick’s own, ${formatNumber(design * 100, 1)} cm: nobody’s reach is known.` });
+  }
+  const { diameter, outOfRound } = byTool(r.tool, lengths, { own: metres(r.reach ?? design), design });
+  const n = lengths.length;
+  const share = (s: number) => (s * diameter) / Math.sqrt(r.tool === 'biltmore-stick' ? n : 1);
+  const own = r.sigma;
+  let sigma: number;
+  if (r.sigmaShare !== undefined) sigma = share(r.sigmaShare);
+  else
+    switch (r.tool) {
+      case 'diameter-tape':
+        sigma = (own ?? errors.diameter) * Math.sqrt(n);
+        break;
+      case 'plain-tape':
+        sigma = ((own ?? errors.diameter) * Math.sqrt(n)) / Math.PI;
+        break;
+      case 'caliper':
+        sigma = (own ?? errors.caliper) / Math.sqrt(n);
+        break;
+      case 'biltmore-stick':
+        sigma = own === undefined ? share(errors.biltmore) : own / Math.sqrt(n);
+        break;
+      case 'estimate':
+        sigma = own ?? share(errors.estimate);
+    }
+  return { tool: r.tool, diameter, sigma: metres(sigma), outOfRound };
+}
+
+function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {
+  requireAbove('distance', r.distance);
+  const distance = toMetres(r.distance, r.unit);
+  const wanted = r.by === 'bands' && r.selfCorrecting ? 'level' : 'sight';
+  let line: number = distance;
+  if (r.along !== wanted) {
+    if (r.elevation === undefined) {
+      throw new DomainError(
+        'no-elevation',
+        'elevation',
+        undefined,
+        `the angle of the sight: the distance was read ${r.along === 'level' ? 'level' : 'along the sight'}, and the other is wanted`,
+      );
+    }
+    if (!(Math.abs(r.elevation) < 90))
+      throw new DomainError('out-of-range', 'elevation', r.elevation, 'degrees strictly between −90 and 90');
+    const cos = Math.cos(degreesToRadians(r.elevation));
+    line = wanted === 'sight' ? distance / cos : distance * cos;
+  }
+  let diameter: Metres;
+  if (r.by === 'angle') diameter = byOpticalAngle(radians(degreesToRadians(r.value)), metres(line), r.to);
+  else {
+    if (r.ratio === undefined)
+      throw new DomainError('no-ratio', 'band ratio', undefined, 'diameter over distance of one band, for example 0.02');
+    diameter = byBands(r.value, r.ratio, metres(line));
+    // bands count from the axis; a distance to the face lacks half the stem
+    if (r.to === 'face') diameter = metres(diameter / (1 - (r.value * r.ratio) / 2));
+    if (!(diameter > 0)) throw new DomainError('out-of-range', 'band count', r.value, 'fewer bands: these would wrap round the eye');
+  }
+  const sigma = r.sigma ?? diameter * (r.sigmaShare ?? errors.optical);
+  return { tool: 'optical', diameter, sigma: metres(sigma), outOfRound: null };
+}
