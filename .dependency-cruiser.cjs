@@ -41,7 +41,7 @@ module.exports = {
     topic('survey', ['diameter', 'volume']),
     topic('stem', ['diameter', 'survey']),
     topic('tree', ['diameter', 'height', 'volume', 'survey', 'stem', 'kit']),
-    topic('checks', ['diameter', 'height', 'survey', 'stem', 'tree']),
+    topic('checks', ['kit', 'height', 'survey', 'stem', 'tree']),
     topic('geometry', ['survey', 'stem', 'tree']),
   ],
   options: {

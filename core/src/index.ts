@@ -1,5 +1,5 @@
 export { type Entity, entitiesOf, settled, type Version } from './book/index';
-export { type CheckInput, checkTree, type Finding, type FindingTarget } from './checks/index';
+export { type CheckInput, checkTree, type Finding, type FindingTarget, type PreviousDiameter } from './checks/index';
 export {
   basalArea,
   biltmoreMark,

@@ -8,6 +8,8 @@ export type FindingTarget = 'dbh' | 'distance' | 'ground' | 'tip' | 'base' | 'cr
 export interface Finding {
   readonly code: string;
   readonly target: FindingTarget;
+  /** The stem it speaks of, where it speaks of one. */
+  readonly stem?: string;
   /** `wrong` can't be so; `doubt` hardly ever is; `advice` would make the result better. */
   readonly severity: 'wrong' | 'doubt' | 'advice';
   readonly what: string;
@@ -15,11 +17,24 @@ export interface Finding {
   readonly remedy: string;
 }
 
+/** A stem's diameter at the visit before, where it was read, and how long ago. */
+export interface PreviousDiameter {
+  readonly stem?: string;
+  /** Metres. */
+  readonly diameter: number;
+  readonly sigma?: number;
+  /** Height it was read at, metres. */
+  readonly pom: number;
+  readonly years: number;
+}
+
 export interface CheckInput {
   readonly readings: readonly Reading[];
   readonly result: TreeResult;
   readonly protocol: ProtocolOptions;
   readonly species: SpeciesFigures;
+  /** The visit before, stem by stem. */
+  readonly previous?: readonly PreviousDiameter[];
 }
 
 /** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */

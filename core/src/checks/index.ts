@@ -1,12 +1,27 @@
 import { baseSight } from './base-sight';
+import { caliperPair } from './caliper-pair';
 import { closeStation } from './close-station';
+import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
 import { orderOnStem } from './order-on-stem';
 import { slenderness } from './slenderness';
 import { steepSight } from './steep-sight';
+import { stems, upperDiameters } from './stems';
+import { tapePlace } from './tape-place';
 
 /** Every check. A new one is a file beside these and a line here; earlier lines win among equals. */
-const CHECKS: readonly Check[] = [orderOnStem, baseSight, slenderness, closeStation, steepSight];
+const CHECKS: readonly Check[] = [
+  orderOnStem,
+  upperDiameters,
+  caliperPair,
+  tapePlace,
+  baseSight,
+  diameterAgreement,
+  slenderness,
+  stems,
+  closeStation,
+  steepSight,
+];
 
 const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
 
@@ -16,7 +31,10 @@ const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
  * @returns findings; none when all is well
  */
 export function checkTree(input: CheckInput): readonly Finding[] {
-  return CHECKS.flatMap((check) => check(input)).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  const all = CHECKS.flatMap((check) => check(input));
+  // two checks may see the same slip: it is said once
+  const once = all.filter((f, i) => all.findIndex((g) => g.code === f.code && (g.stem ?? '') === (f.stem ?? g.stem ?? '')) === i);
+  return once.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }
 
-export type { CheckInput, Finding, FindingTarget } from './finding';
+export type { CheckInput, Finding, FindingTarget, PreviousDiameter } from './finding';

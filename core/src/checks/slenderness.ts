@@ -9,6 +9,8 @@ const OPEN = { low: 8, high: 80 } as const;
 export const slenderness: Check = ({ readings, result, protocol }) => {
   const { dbh, height } = result;
   if (!dbh.ok || !height.ok) return [];
+  // a number for several stems is no stem's thickness
+  if (result.oneNumber) return [];
   const d = dbh.value.value;
   const ratio = height.value.value / d;
   // street and park work has its own preset, and mid-slope ground goes with it

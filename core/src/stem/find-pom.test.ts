@@ -229,7 +229,10 @@ describe('the point of measurement', () => {
     fc.assert(
       fc.property(trunk, fc.constantFrom(...KEYS), (t, key) => {
         const found = findPom(t, PRESETS[key].options, metres(0.5));
-        if (!found.ok) return expect(found.reason).toMatch(/^[A-Z].{20,}\.$/);
+        if (!found.ok) {
+          expect(found.reason).toMatch(/^[A-Z].{20,}\.$/);
+          return;
+        }
         const p = found.value;
         expect(p.pom).toBeGreaterThan(0);
         if (t.fork && p.stems === 'one') expect(p.pom).toBeLessThanOrEqual(t.fork.height + 1e-6);

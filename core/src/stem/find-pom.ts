@@ -120,9 +120,8 @@ function vinesRule(state: PomState): void {
       code: 'vines-included',
       text: 'The tape lies over vines: the diameter is too large by them, not corrected, and flagged.',
     });
-    return step(state, 'vines', 'vines-over', 'Read tight over the vines, without correcting. Gloves: know the poisonous ones.');
-  }
-  step(state, 'vines', 'vines-under', 'Lift the vines off, or pass the tape under them. Gloves: know the poisonous ones.');
+    step(state, 'vines', 'vines-over', 'Read tight over the vines, without correcting. Gloves: know the poisonous ones.');
+  } else step(state, 'vines', 'vines-under', 'Lift the vines off, or pass the tape under them. Gloves: know the poisonous ones.');
 }
 
 function misplaced(state: PomState): Answer<never> | null {

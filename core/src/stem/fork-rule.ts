@@ -15,15 +15,19 @@ export function forkRule(state: PomState): void {
     const which = atMost === null ? 'all of them' : `the ${NUMBERS[atMost] ?? atMost} largest`;
     const counts = theTree === 'largest' ? ' The largest is the tree.' : '';
     const text = `Separate stems, ${which}: the largest first, then clockwise, each at its own breast height.${counts}`;
-    return step(state, 'fork', severalFromGround ? 'several-stems' : 'fork-low', text);
+    step(state, 'fork', severalFromGround ? 'several-stems' : 'fork-low', text);
+    return;
   }
   if (!trunk.fork) return;
   const { height } = trunk.fork;
-  if (height >= state.pom - SAME_HEIGHT)
-    return step(state, 'fork', 'fork-above', 'It forks at or above breast height: one stem, measured here.');
+  if (height >= state.pom - SAME_HEIGHT) {
+    step(state, 'fork', 'fork-above', 'It forks at or above breast height: one stem, measured here.');
+    return;
+  }
   if (protocol.forkBelowBreastHeight === 'separate') {
     state.separate = true;
-    return step(state, 'fork', 'fork-separate', 'It forks below breast height: separate stems, each at its own breast height.');
+    step(state, 'fork', 'fork-separate', 'It forks below breast height: separate stems, each at its own breast height.');
+    return;
   }
   const narrowest = protocol.forkBelowBreastHeight === 'one-narrowest-below';
   let swell = trunk.fork.swellFrom;

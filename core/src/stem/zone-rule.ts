@@ -17,37 +17,27 @@ const NAMES = { swelling: 'the swelling', 'low-branches': 'the low branches' } a
 function zoneRule(state: PomState, rule: 'swelling' | 'low-branches', zones: readonly Zone[] | undefined, way: Way): void {
   const zone = joined(zones ?? [], state.pom);
   if (!zone) return;
-  const name = NAMES[rule];
+  const [code, text] = moveOutOf(state, zone, way);
+  step(state, rule, `${rule}-${code}`, `In ${NAMES[rule]}${text}`);
+}
+
+/** Moves the point as the school says; the code of what was done, and how the sentence goes on. */
+function moveOutOf(state: PomState, zone: Zone, way: Way): readonly [code: string, text: string] {
   const show = (h: number) => showPom(metres(h), state.protocol.units);
   if (way === 'mean-above-below') {
     const reach = Math.max(zone.to - state.pom, state.pom - zone.from);
     state.tapes = [state.pom - reach, state.pom + reach];
-    return step(
-      state,
-      rule,
-      `${rule}-mean`,
-      `In ${name}: measure equally far above and below, at ${state.tapes.map(show).join(' and ')}, and take the mean.`,
-    );
+    return ['mean', `: measure equally far above and below, at ${state.tapes.map(show).join(' and ')}, and take the mean.`];
   }
   if (way === 'narrowest-below') {
     state.pom = zone.narrowestBelow ?? zone.from;
-    return step(
-      state,
-      rule,
-      `${rule}-narrowest-below`,
-      `In ${name}: go to the narrowest point below, ${show(state.pom)}, clear of its flare.`,
-    );
+    return ['narrowest-below', `: go to the narrowest point below, ${show(state.pom)}, clear of its flare.`];
   }
   const worse = way === 'just-above' ? null : whyWorse(state, zone);
   state.pom = worse ? zone.from : zone.to;
-  step(
-    state,
-    rule,
-    worse ? `${rule}-just-below` : `${rule}-just-above`,
-    worse
-      ? `In ${name}, and above it ${worse}: go just below, to ${show(state.pom)}.`
-      : `In ${name}: go just above, to ${show(state.pom)}, where the stem is normal again.`,
-  );
+  return worse
+    ? ['just-below', `, and above it ${worse}: go just below, to ${show(state.pom)}.`]
+    : ['just-above', `: go just above, to ${show(state.pom)}, where the stem is normal again.`];
 }
 
 /** The zone at a height, joined with those that overlap or touch it: above one swelling must not be inside the next. */

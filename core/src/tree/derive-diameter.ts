@@ -96,9 +96,9 @@ interface Mean {
 
 /** The mean of a tool's readings at one point, or of the means at the two heights of a mean above and below. */
 function meanOf(group: Group, where: Answer<Pom> | null): Answer<Mean> {
-  const heights = [...new Set(group.readings.map((r) => Math.round(r.pom / SAME_HEIGHT)))]
-    .map((h) => h * SAME_HEIGHT)
-    .sort((a, b) => a - b);
+  const heights: number[] = [];
+  for (const { pom } of group.readings) if (!heights.some((h) => Math.abs(h - pom) <= SAME_HEIGHT)) heights.push(pom);
+  heights.sort((a, b) => a - b);
   const at = heights.map((h) => {
     const own = group.readings.filter((r) => Math.abs(r.pom - h) <= SAME_HEIGHT);
     const n = own.length;
@@ -115,8 +115,8 @@ function meanOf(group: Group, where: Answer<Pom> | null): Answer<Mean> {
   return answer({
     diameter: metres(at.reduce((s, a) => s + a.diameter, 0) / n),
     sigma: metres(Math.sqrt(at.reduce((s, a) => s + a.sigma ** 2, 0)) / n),
-    pom: pair && n === 2 ? pair.pom : metres((group.readings[0] as Group['readings'][number]).pom),
-    tapes: heights.length === 1 ? [metres((group.readings[0] as Group['readings'][number]).pom)] : heights.map(metres),
+    pom: pair && n === 2 ? pair.pom : metres(heights[0] as number),
+    tapes: heights.map(metres),
   });
 }
 
