@@ -52,7 +52,7 @@ export function findPom(trunk: Trunk, protocol: ProtocolOptions, diameter: Metre
   const told = referencePoint(trunk, trunk.from ?? from, thickness / 2, stump);
   if (!told.ok) return told;
   const state: PomState = {
-    trunk: shifted(trunk, told.value - start.value),
+    trunk: { ...shifted(trunk, told.value - start.value), from },
     protocol,
     diameter: thickness,
     pom: protocol.breastHeight,

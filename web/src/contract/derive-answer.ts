@@ -4,33 +4,31 @@ import {
   type BoardResult,
   type CubicResult,
   cubicMetresToCubicFeet,
-  type DiameterResult,
   type Finding,
   feetToMetres,
   type HeightResult,
   inchesToMetres,
+  type School,
   type StationResult,
   type TreeResult,
 } from '@arbolito/core';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Many, MaybeOne, One, Says } from './describe';
+import {
+  BasalAreaAnswer,
+  basalAreaAnswer,
+  DiameterAnswer,
+  diameterAnswer,
+  Estimate,
+  type NotDerived,
+  OneNumberAnswer,
+  oneNumberAnswer,
+  Saying,
+  StemAnswer,
+  stemAnswer,
+} from './diameter-answer';
 import { FieldErrorAnswer } from './sync';
 
-/** A value with its standard error; the unit is in the field's name or said here. */
-export class Estimate {
-  @IsNumber() value!: number;
-  @IsNumber() @Says('One standard error.') sigma!: number;
-  @IsString() @Says('m, m², m³ …') unit!: string;
-}
-export class NotDerived {
-  @IsString() @Says('A fixed word for programs.') code!: string;
-  @IsString() @Says('A sentence for people.') reason!: string;
-}
-export class DiameterAnswer extends Estimate {
-  @IsNumber() @Says('Basal area, m².') basalArea!: number;
-  @IsNumber() @Says('Height of the point of measurement above the ground reference, m.') pom!: number;
-  @IsInt() @Says('How many readings it is the mean of.') readings!: number;
-}
 export class ErrorParts {
   @IsNumber() @Says('m') distance!: number;
   @IsNumber() @Says('m') topSight!: number;
@@ -76,13 +74,10 @@ export class StationAnswer {
   @IsNumber() @Says('m') eyeHeight!: number;
   @IsBoolean() eyeHeightAssumed!: boolean;
 }
-export class SaidAssumption {
-  @IsString() code!: string;
-  @IsString() text!: string;
-}
 export class FindingAnswer {
   @IsString() code!: string;
   @IsString() @Says('The reading it points at.') target!: string;
+  @IsOptional() @IsString() @Says('The stem it speaks of.') stem?: string;
   @IsIn(['wrong', 'doubt', 'advice']) severity!: string;
   @IsString() what!: string;
   @IsString() why!: string;
@@ -90,7 +85,10 @@ export class FindingAnswer {
 }
 /** Everything that follows from a tree's readings. SI; what could not be derived is left out here and stands under missing. */
 export class TreeAnswer {
-  @MaybeOne(() => DiameterAnswer) dbh?: DiameterAnswer;
+  @MaybeOne(() => DiameterAnswer) @Says('The tree’s one diameter, by the protocol’s rule where it has several stems.') dbh?: DiameterAnswer;
+  @Many(() => StemAnswer) @Says('Stem by stem, in the order of their first reading.') stems!: StemAnswer[];
+  @MaybeOne(() => OneNumberAnswer) @Says('There when the protocol gives several stems one number.') oneNumber?: OneNumberAnswer;
+  @MaybeOne(() => BasalAreaAnswer) @Says('Of the stems that count, together.') basalArea?: BasalAreaAnswer;
   @MaybeOne(() => HeightAnswer) height?: HeightAnswer;
   @MaybeOne(() => HeightAnswer) crownBase?: HeightAnswer;
   @MaybeOne(() => HeightAnswer) merchantableHeight?: HeightAnswer;
@@ -98,7 +96,7 @@ export class TreeAnswer {
   @MaybeOne(() => BoardAnswer) boards?: BoardAnswer;
   @Many(() => StationAnswer) stations!: StationAnswer[];
   @Says('By the name of each result that is left out, why.') missing!: Record<string, NotDerived>;
-  @Many(() => SaidAssumption) assumptions!: SaidAssumption[];
+  @Many(() => Saying) assumptions!: Saying[];
   @Many(() => FindingAnswer) findings!: FindingAnswer[];
 }
 export class DerivedTree {
@@ -111,8 +109,11 @@ export class DeriveResponse {
   @Many(() => DerivedTree) @Says('In the order asked.') trees!: DerivedTree[];
 }
 
-/** The core's result as it goes over the wire. */
-export function treeAnswer(result: TreeResult, findings: readonly Finding[]): TreeAnswer {
+/**
+ * The core's result as it goes over the wire.
+ * @param schools what other schools would do on a stem's trunk, by the name of the stem
+ */
+export function treeAnswer(result: TreeResult, findings: readonly Finding[], schools: ReadonlyMap<string, readonly School[]>): TreeAnswer {
   const missing: Record<string, NotDerived> = {};
   const take = <T, A>(name: string, part: Answer<T>, show: (value: T) => A): A | undefined => {
     if (part.ok) return show(part.value);
@@ -120,7 +121,10 @@ export function treeAnswer(result: TreeResult, findings: readonly Finding[]): Tr
     return undefined;
   };
   return {
-    dbh: take('dbh', result.dbh, diameter),
+    dbh: take('dbh', result.dbh, diameterAnswer),
+    stems: result.stems.map((s) => stemAnswer(s, schools.get(s.stem) ?? [])),
+    ...(result.oneNumber ? { oneNumber: oneNumberAnswer(result.oneNumber) } : {}),
+    basalArea: take('basalArea', result.basalArea, basalAreaAnswer),
     height: take('height', result.height, height),
     crownBase: take('crownBase', result.crownBase, height),
     merchantableHeight: take('merchantableHeight', result.merchantable, height),
@@ -132,15 +136,6 @@ export function treeAnswer(result: TreeResult, findings: readonly Finding[]): Tr
     findings: [...findings],
   };
 }
-
-const diameter = (d: DiameterResult): DiameterAnswer => ({
-  value: d.value,
-  sigma: d.sigma,
-  unit: 'm',
-  basalArea: d.basalArea,
-  pom: d.pom,
-  readings: d.readings,
-});
 
 const height = (h: HeightResult): HeightAnswer => ({
   value: h.value,

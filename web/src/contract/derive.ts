@@ -1,13 +1,28 @@
 import 'reflect-metadata';
-import { PRESET_KEYS, type PresetKey, type Reading } from '@arbolito/core';
+import { PRESET_KEYS, type PresetKey, type PreviousDiameter, type Reading } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, MaybeOne, OneOf, Says, Together } from './describe';
+import { InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
 import { READING_CLASSES, ReadingBase } from './reading';
 import { SpeciesFiguresInput } from './species-figures';
 
 /** What one request may hold. */
 export const DERIVE_LIMITS = { trees: 5000, readingsPerTree: 200, bytes: 5_000_000 } as const;
+
+/** A stem's diameter at the visit before. */
+export class PreviousDiameterInput implements PreviousDiameter {
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 100, { message: 'text of 1 to 100 characters' })
+  @Says('Which stem; stem 1 when left out.')
+  stem?: string;
+  @InRange(0, 15, 'm', { above: true }) @Says('Its diameter then.', 0.392) diameter!: number;
+  @IsOptional() @InRange(0, 5, 'm', { above: true }) @Says('Its standard error.') sigma?: number;
+  @InRange(0, 60, 'm', { above: true }) @Says('Where it was read, along the stem above the ground reference.', 1.3) pom!: number;
+  @InRange(0, 500, 'years') @Says('How long ago.', 3) years!: number;
+}
+
+const STEMS = { message: 'a list of at most 99' };
 
 /** One tree with its readings, as they were read. */
 export class DeriveTree {
@@ -26,6 +41,12 @@ export class DeriveTree {
   species?: SpeciesFiguresInput;
 
   @IsOptional()
+  @Many(() => PreviousDiameterInput)
+  @ArrayMaxSize(99, STEMS)
+  @Says('The visit before, stem by stem; only the checks look at it.')
+  previous?: PreviousDiameterInput[];
+
+  @IsOptional()
   @InRange(0.5, 3, 'm')
   @Says('Height of the person’s eye; 1.6 m is assumed, and said so, when left out.')
   eyeHeight?: number;
@@ -36,7 +57,11 @@ export class ErrorFigures {
   @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of one angle sighting.', 0.00436) angle?: number;
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a level distance.', 0.001) levelDistance?: number;
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a distance along the ground.', 0.003) slopeDistance?: number;
-  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of a diameter or girth reading.', 0.002) diameter?: number;
+  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of a diameter or girth by tape, as read.', 0.002) diameter?: number;
+  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of one caliper reading.', 0.003) caliper?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by Biltmore stick.', 0.04) biltmore?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of an optical diameter.', 0.03) optical?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by eye.', 0.15) estimate?: number;
 }
 
 @Together({

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsArray, IsNumber, IsObject, IsOptional, Max, Min, ValidateBy, ValidateNested } from 'class-validator';
+import { IsArray, IsNumber, IsObject, IsOptional, Max, Min, ValidateBy, ValidateNested, type ValidationOptions } from 'class-validator';
 
 // biome-ignore lint/suspicious/noExplicitAny: a class of the contract takes no arguments and may have any fields
 export type ContractClass<T extends object = any> = new () => T;
@@ -57,20 +57,25 @@ export function InRange(from: number, to: number, unit: string, options: { reado
   };
 }
 
+/** Above a bound, or each of a list. */
+export function IsAbove(from: number, options: ValidationOptions & { readonly message: string }): PropertyDecorator {
+  const { message } = options;
+  return (target, field) =>
+    ValidateBy(
+      {
+        name: 'isAbove',
+        constraints: [from],
+        validator: { validate: (v: unknown) => typeof v === 'number' && v > from, defaultMessage: () => message },
+      },
+      options,
+    )(target, String(field));
+}
+
 function RangeCheck(from: number, to: number, above: boolean, message: string) {
   return (target: object, field: string) => {
     Max(to, { message })(target, field);
-    if (!above) Min(from, { message })(target, field);
-    else {
-      ValidateBy(
-        {
-          name: 'isAbove',
-          constraints: [from],
-          validator: { validate: (v: unknown) => typeof v === 'number' && v > from, defaultMessage: () => message },
-        },
-        { message },
-      )(target, field);
-    }
+    if (above) IsAbove(from, { message })(target, field);
+    else Min(from, { message })(target, field);
   };
 }
 

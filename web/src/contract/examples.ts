@@ -48,4 +48,64 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
       },
     ],
   },
+  'a leaning, swollen street tree, where its tape goes and what other schools would do': {
+    preset: 'street',
+    trees: [
+      {
+        id: 'harbour 31',
+        readings: [
+          {
+            kind: 'trunk',
+            trunk: {
+              slope: 12,
+              lean: { angle: 14, toward: 'downhill' },
+              swellings: [{ from: 1.1, to: 1.6, narrowestBelow: 0.92 }],
+              vines: 'fixed',
+            },
+          },
+          { kind: 'diameter', tool: 'estimate', value: 60, unit: 'cm' },
+          { kind: 'diameter', tool: 'plain-tape', value: 150, more: [28.5], unit: 'cm' },
+        ],
+      },
+    ],
+  },
+  'three stems, caliper and stick, remeasured': {
+    preset: 'monitoring',
+    trees: [
+      {
+        id: 'P4 12',
+        previous: [{ stem: '1', diameter: 0.302, pom: 1.3, years: 5 }],
+        readings: [
+          { kind: 'trunk', trunk: { fork: { height: 0.2 }, stems: 3 } },
+          { kind: 'diameter', tool: 'caliper', value: 31.2, more: [32], unit: 'cm' },
+          { kind: 'diameter', tool: 'biltmore-stick', value: 24, more: [23], unit: 'cm', reach: 0.66, designReach: 0.635, stem: '2' },
+          { kind: 'diameter', tool: 'diameter-tape', value: 18.4, unit: 'cm', stem: '3' },
+          {
+            kind: 'optical-diameter',
+            by: 'angle',
+            value: 1.1,
+            distance: 12,
+            unit: 'm',
+            along: 'level',
+            to: 'axis',
+            elevation: 24,
+            upper: true,
+            pom: 6,
+          },
+          {
+            kind: 'optical-diameter',
+            by: 'bands',
+            value: 1.4,
+            ratio: 0.02,
+            distance: 12,
+            unit: 'm',
+            along: 'sight',
+            to: 'axis',
+            upper: true,
+            pom: 3,
+          },
+        ],
+      },
+    ],
+  },
 };

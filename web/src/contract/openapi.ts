@@ -39,9 +39,15 @@ class Schemas {
     return { type: 'object', properties, ...(required.length ? { required } : {}), additionalProperties: false, ...conditionOf(type) };
   }
 
-  private field(rules: readonly { name?: string; type: string; constraints?: unknown[] }[], note: FieldNotes, optional: boolean): Schema {
+  private field(
+    rules: readonly { name?: string; type: string; constraints?: unknown[]; each?: boolean }[],
+    note: FieldNotes,
+    optional: boolean,
+  ): Schema {
     let schema: Schema = {};
-    for (const rule of rules) Object.assign(schema, RULES[rule.name ?? rule.type]?.(rule.constraints ?? []) ?? {});
+    const items: Schema = {};
+    for (const rule of rules) Object.assign(rule.each ? items : schema, RULES[rule.name ?? rule.type]?.(rule.constraints ?? []) ?? {});
+    if (Object.keys(items).length > 0) schema.items = items;
     if (note.nested) {
       const target = note.nested();
       const ref = this.ref(target as ContractClass);

@@ -2,65 +2,18 @@ import 'reflect-metadata';
 import {
   ANGLE_TARGETS,
   type AngleTarget,
-  DIAMETER_TOOLS,
-  type DiameterTool,
   GROUND_REFERENCES,
   type GroundReference,
   LENGTH_UNITS,
   type LengthUnit,
-  READING_KINDS,
   type ReadingKind,
   SCALE_KINDS,
 } from '@arbolito/core';
-import { IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { IsIn, IsOptional, ValidateBy } from 'class-validator';
 import { InRange, Says, Together } from './describe';
-
-const oneOf = (list: readonly unknown[]) => ({ message: `one of ${list.join(', ')}` });
-
-/** What every reading says. */
-export class ReadingBase {
-  @IsIn(READING_KINDS, oneOf(READING_KINDS))
-  @Says('What was read; it decides which other fields there are.')
-  kind!: ReadingKind;
-
-  @IsOptional()
-  @IsString({ message: 'text' })
-  @Length(1, 100, { message: 'text of 1 to 100 characters' })
-  @Says('A name for this reading; results name the readings they come from.')
-  id?: string;
-
-  @IsOptional()
-  @IsString({ message: 'text' })
-  @Length(1, 100, { message: 'text of 1 to 100 characters' })
-  @Says('Which setting-up it belongs to; readings without one share one station.')
-  station?: string;
-}
-
-export class DiameterReadingInput extends ReadingBase {
-  declare kind: 'diameter';
-
-  @IsIn(DIAMETER_TOOLS, oneOf(DIAMETER_TOOLS))
-  @Says('diameter-tape reads the diameter, plain-tape the girth.', 'diameter-tape')
-  tool!: DiameterTool;
-
-  @InRange(0, 100_000, 'in the unit named', { above: true })
-  @Says('As read.', 41.3)
-  value!: number;
-
-  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS))
-  @Says('Unit of the value.', 'cm')
-  unit!: LengthUnit;
-
-  @IsOptional()
-  @InRange(0, 20, 'm', { above: true })
-  @Says('Height of the point of measurement above the ground reference; breast height of the protocol when left out.')
-  pom?: number;
-
-  @IsOptional()
-  @InRange(0, 5, 'm', { above: true })
-  @Says('Standard error of this reading.')
-  sigma?: number;
-}
+import { DiameterReadingInput, OpticalReadingInput } from './diameter-reading';
+import { oneOf, ReadingBase } from './reading-base';
+import { TrunkReadingInput } from './trunk-reading';
 
 export class DistanceReadingInput extends ReadingBase {
   declare kind: 'distance';
@@ -167,6 +120,8 @@ export class LogsReadingInput extends ReadingBase {
 /** A reading's class by its kind. */
 export const READING_CLASSES = {
   diameter: () => DiameterReadingInput,
+  'optical-diameter': () => OpticalReadingInput,
+  trunk: () => TrunkReadingInput,
   distance: () => DistanceReadingInput,
   angle: () => AngleReadingInput,
   'mark-height': () => LengthReadingInput,
@@ -174,3 +129,5 @@ export const READING_CLASSES = {
   'merchantable-height': () => LengthReadingInput,
   logs: () => LogsReadingInput,
 } satisfies Record<ReadingKind, () => new () => ReadingBase>;
+
+export { ReadingBase };

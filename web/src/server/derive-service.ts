@@ -1,7 +1,18 @@
-import { checkTree, DomainError, deriveTree, metres, PRESETS, type ProtocolOptions, TYPICAL_ERRORS } from '@arbolito/core';
+import {
+  checkTree,
+  compareSchools,
+  DomainError,
+  deriveTree,
+  metres,
+  PRESETS,
+  type ProtocolOptions,
+  type School,
+  type TreeResult,
+  TYPICAL_ERRORS,
+} from '@arbolito/core';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
-import { validate } from '../contract/validate';
+import { validate, withoutNulls } from '../contract/validate';
 
 /** Computes every tree of a request for itself and stores nothing. */
 export function deriveAll(request: DeriveRequest): DeriveResponse {
@@ -15,7 +26,7 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
   const given = (plain as { id?: unknown } | null)?.id;
   const id = typeof given === 'string' ? given.slice(0, 100) : null;
   if (!checked.ok) return { id, ok: false, errors: [...checked.errors] };
-  const tree = checked.value;
+  const tree = withoutNulls(checked.value);
   const species = tree.species ?? {};
   try {
     const result = deriveTree({
@@ -25,9 +36,20 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
       errors,
       ...(tree.eyeHeight != null ? { eyeHeight: metres(tree.eyeHeight) } : {}),
     });
-    return { id, ok: true, result: treeAnswer(result, checkTree({ readings: tree.readings, result, protocol, species })), errors: [] };
+    const findings = checkTree({ readings: tree.readings, result, protocol, species, previous: tree.previous ?? [] });
+    return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol)), errors: [] };
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;
     return { id, ok: false, errors: [{ field: `${at}.readings (${e.quantity})`, value: e.value ?? null, allowed: e.expected }] };
   }
+}
+
+/** What other schools would do on every trunk of which something is said. */
+function schoolsOf(result: TreeResult, protocol: ProtocolOptions): ReadonlyMap<string, readonly School[]> {
+  const height = result.height.ok ? result.height.value.value : null;
+  return new Map(
+    result.stems.flatMap(({ stem, where, dbh }) =>
+      where?.ok ? [[stem, compareSchools(where.value.trunk, protocol, dbh.ok ? dbh.value.unrounded : null, height)] as const] : [],
+    ),
+  );
 }
