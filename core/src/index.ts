@@ -22,8 +22,10 @@ export {
 } from './diameter/index';
 export {
   type Box,
+  heightAt,
   type LaidDimension,
   type LaidInset,
+  type LaidTape,
   overlap,
   type PlacedLabel,
   type Point,
@@ -33,6 +35,10 @@ export {
   type SightScene,
   sightLayout,
   sightScene,
+  type TrunkLayout,
+  type TrunkScene,
+  trunkLayout,
+  trunkScene,
   within,
 } from './geometry/index';
 export {
@@ -51,11 +57,19 @@ export {
 } from './height/index';
 export {
   ASSUMED_EYE_HEIGHT,
+  type DiameterTolerance,
+  type Due,
+  dueOn,
+  GOOD_FOR_DAYS,
+  goodEnoughUpTo,
+  type JudgedTool,
   pairedError,
   type ReadingErrors,
   type ReadingPair,
   type ToolRecord,
   TYPICAL_ERRORS,
+  TYPICAL_SHARES,
+  yearsBetween,
 } from './kit/index';
 export {
   ASSUMED_THICKNESS,
@@ -76,6 +90,7 @@ export {
   type Zone,
 } from './stem/index';
 export {
+  diameterTolerance,
   GROUND_REFERENCES,
   type GroundReference,
   LOGS_16_FT,
@@ -168,9 +183,11 @@ export {
   noAnswer,
   type ParsedAngle,
   type ParsedLength,
+  type ParsedLengths,
   type ParsedLine,
   parseAngle,
   parseLength,
+  parseLengths,
   parseLine,
   type Quantity,
   type Radians,

@@ -1,2 +1,4 @@
+export { type Due, dueOn, GOOD_FOR_DAYS, yearsBetween } from './due';
+export { type DiameterTolerance, goodEnoughUpTo } from './good-enough';
 export { pairedError, type ReadingPair, type ToolRecord, TYPICAL_WEIGHT } from './paired-readings';
-export { ASSUMED_EYE_HEIGHT, type ReadingErrors, TYPICAL_ERRORS } from './typical-errors';
+export { ASSUMED_EYE_HEIGHT, type JudgedTool, type ReadingErrors, TYPICAL_ERRORS, TYPICAL_SHARES } from './typical-errors';

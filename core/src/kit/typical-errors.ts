@@ -39,3 +39,15 @@ export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
 
 /** Eye height assumed of a person who has not given one, metres; shown as an assumption wherever it is used. */
 export const ASSUMED_EYE_HEIGHT = 1.6;
+
+/**
+ * Typical errors of tools that are judged by a better one, as shares of the diameter; a person's own pairs refine them.
+ * A caliper's ±0.3 cm is taken of a stem of 30 cm.
+ */
+export const TYPICAL_SHARES = Object.freeze({
+  estimate: TYPICAL_ERRORS.estimate,
+  'biltmore-stick': TYPICAL_ERRORS.biltmore,
+  optical: TYPICAL_ERRORS.optical,
+  caliper: TYPICAL_ERRORS.caliper / 0.3,
+});
+export type JudgedTool = keyof typeof TYPICAL_SHARES;

@@ -1,3 +1,4 @@
+export { diameterTolerance } from './diameter-tolerance';
 export { LOGS_16_FT, PRESET_KEYS, PRESETS, STUMP_1_FT } from './presets';
 export {
   GROUND_REFERENCES,

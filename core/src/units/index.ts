@@ -18,6 +18,7 @@ export { type Answer, answer, DomainError, noAnswer, requireAbove, requireFinite
 export { formatLength, formatNumber, showDiameter, showHeight, showVolume, showVolumeSigma, UNITS_OF, type UnitSystem } from './format';
 export { echoAngle, type ParsedAngle, parseAngle } from './parse-angle';
 export { type ParsedLength, parseLength } from './parse-length';
+export { type ParsedLengths, parseLengths } from './parse-lengths';
 export { type LineReading, type ParsedLine, parseLine } from './parse-line';
 export {
   add,

@@ -1,28 +1,19 @@
-import { type Entity, entitiesOf, type Reading, type SpeciesFigures, settled } from '@arbolito/core';
+import { type Entity, entitiesOf, type SpeciesFigures, settled } from '@arbolito/core';
+import { type BookTree, bookTree } from './book-tree';
 import type { AnyRecord, RecordOf } from './envelope';
+import type { BodyMeasure } from './records/body-measure';
 import type { Kind } from './records/index';
+import { type ToolRecords, toolRecords } from './tool-records';
 
 type Found<K extends Kind> = Entity<RecordOf<K>>;
-
-/** A tree with all that was read of it, ready to be derived. */
-export interface BookTree {
-  readonly id: string;
-  readonly record: RecordOf<'tree'>;
-  readonly readings: readonly Found<'reading'>[];
-  /** Eye height of whoever took the last reading, metres; null when nobody said. */
-  readonly eyeHeight: number | null;
-  /** Readings in force, oldest first, as the core takes them. */
-  readonly inForce: readonly Reading[];
-  /** Entities whose versions contradict each other: their readings are withheld until a person decides. */
-  readonly contested: readonly Entity<AnyRecord>[];
-}
 
 /** What a set of records says, whatever order they came in. */
 export class Book {
   private readonly entities = new Map<string, Entity<AnyRecord>>();
   private readonly byKind = new Map<Kind, Entity<AnyRecord>[]>();
   private readonly ofTree = new Map<string, Found<'reading'>[]>();
-  private readonly treeOfStem = new Map<string, string>();
+  private readonly stems = new Map<string, RecordOf<'stem'>[]>();
+  private tools: ToolRecords | null = null;
   private readonly versions = new Map<string, AnyRecord>();
 
   constructor(records: Iterable<AnyRecord>) {
@@ -36,10 +27,16 @@ export class Book {
       if (list) list.push(entity);
       else this.byKind.set(kind, [entity]);
     }
-    for (const stem of this.all('stem')) this.treeOfStem.set(stem.id, stem.body.tree);
+    const treeOfStem = new Map<string, string>();
+    for (const stem of this.all('stem')) {
+      treeOfStem.set(stem.id, stem.body.tree);
+      const own = this.stems.get(stem.body.tree);
+      if (own) own.push(stem);
+      else this.stems.set(stem.body.tree, [stem]);
+    }
     for (const reading of this.kind('reading')) {
       const first = reading.history[0] as RecordOf<'reading'>;
-      const tree = this.treeOfStem.get(first.body.stem);
+      const tree = treeOfStem.get(first.body.stem);
       if (tree === undefined) continue;
       const list = this.ofTree.get(tree);
       if (list) list.push(reading);
@@ -80,31 +77,38 @@ export class Book {
 
   tree(id: string): BookTree | null {
     const record = this.find('tree', id);
-    if (!record) return null;
-    const readings = this.ofTree.get(id) ?? [];
-    const contested = readings.filter((e) => e.heads.length > 1);
-    const inForce = readings.flatMap((e): Reading[] => {
-      const head = settled(e);
-      if (!head) return [];
-      const sigma = this.find('instrument', head.body.instrument)?.body.sigma;
-      return [
-        {
-          ...head.body.read,
-          id: e.id,
-          ...(head.body.station ? { station: head.body.station } : {}),
-          ...(sigma != null && sigmaFits(head) ? { sigma } : {}),
-        } as Reading,
-      ];
-    });
-    const person = this.find('person', readings.at(-1)?.history.at(-1)?.person);
-    return {
-      id,
-      record,
-      readings,
-      inForce,
-      eyeHeight: person?.body.eyeHeight ?? null,
-      contested: contested as unknown as readonly Entity<AnyRecord>[],
-    };
+    return record && bookTree(this, record, this.ofTree.get(id) ?? []);
+  }
+
+  /** Stems of a tree, by number and then by age. */
+  stemsOf(tree: string): readonly RecordOf<'stem'>[] {
+    return (this.stems.get(tree) ?? []).toSorted((a, b) => a.body.number - b.body.number || (a.id < b.id ? -1 : 1));
+  }
+
+  /** A person's newest measure of a kind, else what their own record says; metres, null when nobody said. */
+  bodyMeasure(person: string, what: BodyMeasure): number | null {
+    const taken = this.bodyMeasures(person, what).at(-1);
+    if (taken) return taken.body.value;
+    const own = this.find('person', person)?.body;
+    return (what === 'reach' ? own?.reach : what === 'eye-height' ? own?.eyeHeight : null) ?? null;
+  }
+
+  /** Every measure of a kind a person took, oldest first. */
+  bodyMeasures(person: string, what: BodyMeasure): readonly RecordOf<'body-measure'>[] {
+    return this.all('body-measure')
+      .filter((m) => m.body.person === person && m.body.what === what)
+      .sort((a, b) => (a.body.on === b.body.on ? (a.id < b.id ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
+  }
+
+  /** What paired readings say of each person with each tool; found once, when first asked for. */
+  get toolRecords(): ToolRecords {
+    this.tools ??= toolRecords(this.all('reading'), (person) => this.bodyMeasure(person, 'reach'));
+    return this.tools;
+  }
+
+  /** The protocol a survey is measured under; null while its version has not arrived. */
+  protocolOf(survey: RecordOf<'survey'>): RecordOf<'protocol'> | null {
+    return this.version('protocol', survey.body.protocol);
   }
 
   /** The trees of a survey, in the order of their making. */
@@ -117,5 +121,4 @@ export class Book {
   }
 }
 
-/** An instrument's sigma is an angle's or a diameter's own; a tape's is a share and needs the distance. */
-const sigmaFits = (reading: RecordOf<'reading'>) => reading.body.read.kind === 'angle' || reading.body.read.kind === 'diameter';
+export type { BookTree };

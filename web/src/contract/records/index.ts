@@ -1,3 +1,4 @@
+import { bodyMeasure } from './body-measure';
 import { calibration } from './calibration';
 import type { RecordKind } from './define';
 import { determination } from './determination';
@@ -18,6 +19,7 @@ import { visit } from './visit';
 /** Every kind of record, parents before children. A new kind is a file beside these, a line here and a table. */
 export const RECORDS = {
   person,
+  'body-measure': bodyMeasure,
   instrument,
   calibration,
   protocol,

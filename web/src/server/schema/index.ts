@@ -1,3 +1,4 @@
+export { bodyMeasure } from './body-measure';
 export { calibration } from './calibration';
 export { determination } from './determination';
 export { instrument } from './instrument';

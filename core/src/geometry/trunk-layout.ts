@@ -1,0 +1,159 @@
+import { type Box, boxAround, type Point } from './box';
+import { type LabelRequest, labelSize, type PlacedLabel, placeLabels } from './place-labels';
+import type { TrunkScene, TrunkTape } from './trunk-scene';
+
+/** A trunk ready to draw, CSS pixels, one scale for both directions. */
+export interface TrunkLayout {
+  readonly width: number;
+  readonly height: number;
+  /** Pixels in a metre. */
+  readonly scale: number;
+  readonly ground: readonly [Point, Point];
+  readonly snow: readonly [Point, Point] | null;
+  readonly stem: readonly Point[];
+  readonly others: readonly (readonly Point[])[];
+  readonly vines: readonly (readonly Point[])[];
+  readonly zones: readonly { readonly id: string; readonly shape: readonly Point[] }[];
+  readonly tapes: readonly LaidTape[];
+  readonly schools: readonly LaidTape[];
+  readonly datum: Point;
+  /** From the datum at its level to where the measured line begins. */
+  readonly level: readonly [Point, Point];
+  readonly measured: readonly [Point, Point];
+  readonly handles: readonly { readonly id: string; readonly at: Point; readonly height: number }[];
+  readonly person: { readonly feet: Point; readonly head: Point; readonly size: number };
+  readonly axis: { readonly start: Point; readonly up: Point };
+  readonly labels: readonly PlacedLabel[];
+}
+/** A tape as it lies: its ends and the lowest point of its sag toward the viewer, for a curve. */
+export interface LaidTape {
+  readonly id: string;
+  readonly from: Point;
+  readonly to: Point;
+  readonly bend: Point;
+}
+
+/**
+ * Lays a trunk out in a frame: to scale, everything inside, no label over another.
+ * @param scene metres
+ * @param frame size in CSS pixels, from 240 × 200
+ * @returns coordinates to draw, tap and drag
+ */
+export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; readonly height: number }): TrunkLayout {
+  const narrow = frame.width < 500;
+  const size = narrow ? 13 : 15;
+  const pad = { top: 10, bottom: narrow ? 14 : 24 };
+  const low = Math.min(-0.28, scene.person.feet.y - 0.1, scene.datum.at.y - 0.15);
+  const left = Math.min(scene.person.feet.x - 0.3, -scene.half);
+  // labels stand beside the trunk: the stem keeps to the left half, and half the width at the least is theirs
+  const room = { w: frame.width * (narrow ? 0.62 : 0.66), h: frame.height - pad.top - pad.bottom };
+  const scale = Math.min(room.w / (scene.half - left), room.h / (scene.top - low));
+  const spare = room.w - scale * (scene.half - left);
+  const at = (p: Point): Point => ({ x: 8 + spare * 0.6 + (p.x - left) * scale, y: pad.top + (scene.top - p.y) * scale });
+  const ground = edge(0);
+  function edge(up: number): readonly [Point, Point] {
+    const zero = at({ x: 0, y: up });
+    const rise = Math.tan(scene.slope);
+    return [
+      { x: 0, y: zero.y + zero.x * rise },
+      { x: frame.width, y: zero.y - (frame.width - zero.x) * rise },
+    ];
+  }
+  const lay = (t: TrunkTape): LaidTape => {
+    const [from, to] = [at(t.from), at(t.to)];
+    const sag = Math.hypot(to.x - from.x, to.y - from.y) * 0.1;
+    // square to the tape, toward the foot of the stem
+    const n = { x: -(to.y - from.y), y: to.x - from.x };
+    const length = Math.hypot(n.x, n.y) || 1;
+    return {
+      id: t.id,
+      from,
+      to,
+      bend: { x: (from.x + to.x) / 2 + (n.x / length) * sag * 2, y: (from.y + to.y) / 2 + (n.y / length) * sag * 2 },
+    };
+  };
+  const start = at(scene.axis.start);
+  const layout = {
+    width: frame.width,
+    height: frame.height,
+    scale,
+    ground,
+    snow: scene.snow > 0 ? edge(scene.snow) : null,
+    stem: scene.stem.map(at),
+    others: scene.others.map((o) => o.map(at)),
+    vines: scene.vines.map((v) => v.map(at)),
+    zones: scene.zones.map((z) => ({ id: z.id, shape: z.shape.map(at) })),
+    tapes: scene.tapes.map(lay),
+    schools: scene.schools.map(lay),
+    datum: at(scene.datum.at),
+    level: [at(scene.datum.at), at(scene.measured.from)] as const,
+    measured: [at(scene.measured.from), at(scene.measured.to)] as const,
+    handles: scene.handles.map((h) => ({ ...h, at: at(h.at) })),
+    person: {
+      feet: at(scene.person.feet),
+      head: at({ x: scene.person.feet.x, y: scene.person.feet.y + scene.person.height }),
+      size: 0.11 * scale,
+    },
+    axis: { start, up: { x: scene.axis.up.x * scale, y: -scene.axis.up.y * scale } },
+  };
+  return { ...layout, labels: labels(scene, layout, size) };
+}
+
+/**
+ * The height along the stem nearest to a point of the drawing: what a handle dragged there would say.
+ * @returns metres above the ground reference, below 0 under it
+ */
+export function heightAt(layout: Pick<TrunkLayout, 'axis'>, p: Point): number {
+  const { start, up } = layout.axis;
+  return ((p.x - start.x) * up.x + (p.y - start.y) * up.y) / (up.x ** 2 + up.y ** 2);
+}
+
+function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number): readonly PlacedLabel[] {
+  const requests: LabelRequest[] = [];
+  const beside = (text: string, s: number, anchor: Point, right: boolean): LabelRequest['candidates'] => {
+    const { w, h } = labelSize(text, s);
+    const x = right ? anchor.x + w / 2 + 6 : anchor.x - w / 2 - 6;
+    return [0, -h, h, -2 * h, 2 * h].map((dy) => ({ x, y: anchor.y + dy }));
+  };
+  const add = (id: string, text: string, s: number, anchor: Point, ...sides: boolean[]) =>
+    text && requests.push({ id, text, size: s, anchor, candidates: sides.flatMap((right) => beside(text, s, anchor, right)) });
+  for (const [i, t] of l.tapes.entries()) add(t.id, scene.tapes[i]?.text ?? '', size + 1, t.to, true, false);
+  const middle = { x: (l.measured[0].x + l.measured[1].x) / 2, y: (l.measured[0].y + l.measured[1].y) / 2 };
+  add('datum', scene.datum.text, size - 1, l.datum, false, true);
+  for (const [i, t] of l.schools.entries()) add(t.id, scene.schools[i]?.text ?? '', size - 2, t.to, true, false);
+  add('measured', scene.measured.text, size - 1, middle, true, false);
+  for (const [i, z] of l.zones.entries()) {
+    const box = bounds(z.shape);
+    const text = scene.zones[i]?.text ?? '';
+    const y = box.y + box.h / 2;
+    const candidates = [...beside(text, size - 2, { x: box.x, y }, false), ...beside(text, size - 2, { x: box.x + box.w, y }, true)];
+    requests.push({ id: `zone:${z.id}`, text, size: size - 2, anchor: { x: box.x, y }, candidates });
+  }
+  const frame = { x: 3, y: 3, w: l.width - 6, h: l.height - 6 };
+  const lines = [
+    ...l.tapes.map((t) => [t.from, t.to] as const),
+    ...l.schools.map((t) => [t.from, t.to] as const),
+    l.measured,
+    l.level,
+    [l.person.feet, l.person.head] as const,
+  ];
+  const boxes = [...slices(l.stem), boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4)];
+  return placeLabels(requests, frame, [], { boxes, lines });
+}
+
+function bounds(points: readonly Point[]): Box {
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y };
+}
+
+/** A stem as a pile of boxes: one box around a leaning stem would claim the air beside it. */
+function slices(stem: readonly Point[]): readonly Box[] {
+  const half = Math.floor(stem.length / 2);
+  const boxes: Box[] = [];
+  for (let i = 0; i + 1 < half; i += 5) {
+    const to = Math.min(half - 1, i + 5);
+    boxes.push(bounds([...stem.slice(i, to + 1), ...stem.slice(stem.length - 1 - to, stem.length - i)]));
+  }
+  return boxes;
+}

@@ -1,0 +1,145 @@
+import {
+  type AnyDiameter,
+  DomainError,
+  deriveTree,
+  type Entity,
+  type JudgedTool,
+  type PreviousDiameter,
+  type ProtocolOptions,
+  type Reading,
+  settled,
+  toolOf,
+  yearsBetween,
+} from '@arbolito/core';
+import type { Book } from './book';
+import type { AnyRecord, RecordOf } from './envelope';
+import { withoutNulls } from './validate';
+
+type ReadingEntity = Entity<RecordOf<'reading'>>;
+
+/** One time of coming to a tree, with what was read then. */
+export interface BookVisit {
+  readonly id: string;
+  readonly on: string;
+  readonly readings: readonly ReadingEntity[];
+  /** In force, oldest first, as the core takes them. */
+  readonly inForce: readonly Reading[];
+}
+
+/** A tree with all that was read of it, ready to be derived. */
+export interface BookTree {
+  readonly id: string;
+  readonly record: RecordOf<'tree'>;
+  /** Its stems by number. */
+  readonly stems: readonly { readonly id: string; readonly name: string }[];
+  /** Oldest first; the last one counts. */
+  readonly visits: readonly BookVisit[];
+  /** Of the last visit. */
+  readonly readings: readonly ReadingEntity[];
+  /** Eye height of whoever took the last reading, metres; null when nobody said. */
+  readonly eyeHeight: number | null;
+  /** Of the last visit, oldest first, as the core takes them. */
+  readonly inForce: readonly Reading[];
+  /** Entities whose versions contradict each other: their readings are withheld until a person decides. */
+  readonly contested: readonly Entity<AnyRecord>[];
+}
+
+/** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
+export function bookTree(book: Book, record: RecordOf<'tree'>, all: readonly ReadingEntity[]): BookTree {
+  const stems = stemsOf(book, record.entity);
+  const names = new Map(stems.map((s) => [s.id, s.name]));
+  const byVisit = new Map<string, ReadingEntity[]>();
+  for (const entity of all) {
+    const visit = (entity.history[0] as RecordOf<'reading'>).body.visit;
+    byVisit.set(visit, [...(byVisit.get(visit) ?? []), entity]);
+  }
+  const visits = [...byVisit]
+    .map(([id, readings]) => ({ id, on: book.find('visit', id)?.body.on ?? '', readings, inForce: inForceOf(book, readings, names) }))
+    .filter((v) => v.readings.some((r) => r.heads.length > 0))
+    .sort((a, b) => (a.on === b.on ? (a.id < b.id ? -1 : 1) : a.on < b.on ? -1 : 1));
+  const last = visits.at(-1);
+  const readings = last?.readings ?? all;
+  const person = readings.at(-1)?.history.at(-1)?.person;
+  return {
+    id: record.entity,
+    record,
+    stems,
+    visits,
+    readings,
+    inForce: last?.inForce ?? [],
+    eyeHeight: person ? book.bodyMeasure(person, 'eye-height') : null,
+    contested: readings.filter((e) => e.heads.length > 1) as unknown as readonly Entity<AnyRecord>[],
+  };
+}
+
+function stemsOf(book: Book, tree: string): BookTree['stems'] {
+  const taken = new Set<string>();
+  return book.stemsOf(tree).map((s) => {
+    // two devices may both have made a stem 2: they stay two
+    let name = String(s.body.number);
+    while (taken.has(name)) name += '′';
+    taken.add(name);
+    return { id: s.id, name };
+  });
+}
+
+function inForceOf(book: Book, readings: readonly ReadingEntity[], stems: ReadonlyMap<string, string>): readonly Reading[] {
+  return readings.flatMap((e): Reading[] => {
+    const head = settled(e);
+    if (!head) return [];
+    const { station, stem, instrument } = head.body;
+    const name = stems.get(stem);
+    const sigma = book.find('instrument', instrument)?.body.sigma;
+    const read = withoutNulls(head.body.read);
+    return [
+      {
+        ...(sigma != null && sigmaFits(read) ? { sigma } : {}),
+        ...ownTool(book, head.person, read),
+        ...read,
+        id: e.id,
+        ...(name && name !== '1' ? { stem: name } : {}),
+        ...(station ? { station } : {}),
+      } as Reading,
+    ];
+  });
+}
+
+/** An instrument's sigma is an angle's or a diameter's own; a tape's is a share and needs the distance. */
+const sigmaFits = (read: Reading) => read.kind === 'angle' || read.kind === 'diameter';
+
+/** What the kit knows of this person with this tool: the reach, and the error their pairs have shown. */
+function ownTool(book: Book, person: string | null, read: Reading): object {
+  if (!person || (read.kind !== 'diameter' && read.kind !== 'optical-diameter')) return {};
+  const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? book.bodyMeasure(person, 'reach') : null;
+  const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);
+  return { ...(reach === null ? {} : { reach }), ...(record ? { sigmaShare: record.sigma } : {}) };
+}
+
+/**
+ * Stem by stem, the diameters of the visit before.
+ * @param visits earlier ones, oldest first
+ * @param on the day of the visit that follows
+ */
+export function previousDiameters(visits: readonly BookVisit[], on: string, protocol: ProtocolOptions): readonly PreviousDiameter[] {
+  const last = visits.at(-1);
+  if (!last) return [];
+  try {
+    const { stems } = deriveTree({ readings: last.inForce, protocol });
+    return stems.flatMap(({ stem, dbh }) =>
+      dbh.ok
+        ? [
+            {
+              stem,
+              diameter: dbh.value.unrounded,
+              sigma: dbh.value.sigma,
+              pom: dbh.value.pom,
+              years: Math.max(0, yearsBetween(last.on, on)),
+            },
+          ]
+        : [],
+    );
+  } catch (e) {
+    if (e instanceof DomainError) return [];
+    throw e;
+  }
+}
