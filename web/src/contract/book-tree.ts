@@ -13,7 +13,7 @@ import {
 } from '@arbolito/core';
 import type { Book } from './book';
 import type { AnyRecord, RecordOf } from './envelope';
-import { withoutNulls } from './validate';
+import { withoutNulls } from './without-nulls';
 
 type ReadingEntity = Entity<RecordOf<'reading'>>;
 

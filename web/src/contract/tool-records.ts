@@ -10,7 +10,7 @@ import {
   toolOf,
 } from '@arbolito/core';
 import type { RecordOf } from './envelope';
-import { withoutNulls } from './validate';
+import { withoutNulls } from './without-nulls';
 
 /** A person's record with each tool that was ever read beside a better one. */
 export type ToolRecords = ReadonlyMap<string, ReadonlyMap<JudgedTool, ToolRecord>>;

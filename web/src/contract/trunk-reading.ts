@@ -3,7 +3,7 @@ import { checkTrunk, DomainError, GROUND_REFERENCES, type GroundReference, TRUNK
 import { ArrayMaxSize, IsBoolean, IsIn, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
 import { InRange, Many, MaybeOne, One, Says } from './describe';
 import { oneOf, ReadingBase } from './reading-base';
-import { withoutNulls } from './validate';
+import { withoutNulls } from './without-nulls';
 
 const { height, diameter, slope, lean, snow, zones, stems } = TRUNK_LIMITS;
 const LINES = ['underside', 'axis'];

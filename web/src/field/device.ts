@@ -1,4 +1,4 @@
-import { type AngleScale, type LengthUnit, UNITS_OF, type UnitSystem } from '@arbolito/core';
+import { type AngleScale, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { v7 } from 'uuid';
 
 /** A time-ordered id for a new record. */
@@ -10,11 +10,23 @@ export interface Preferences {
   readonly units: UnitSystem;
   readonly along: 'level' | 'slope';
   readonly to: 'axis' | 'bark';
-  readonly tool: 'diameter-tape' | 'plain-tape';
+  readonly tool: ToolName;
+  /** The reach the stick in hand is graduated for, metres; 25 in when null. */
+  readonly stickReach: number | null;
+  readonly optical: OpticalWay;
   /** Unit of the tape in hand, where it is not the survey's own. */
   readonly diameterUnit: LengthUnit | null;
   readonly lengthUnit: LengthUnit | null;
   readonly person: string | null;
+}
+
+/** How an optical dendrometer is used. */
+export interface OpticalWay {
+  readonly by: 'angle' | 'bands';
+  readonly ratio: number;
+  readonly along: 'level' | 'sight';
+  readonly to: 'axis' | 'face';
+  readonly selfCorrecting: boolean;
 }
 
 const KEY = 'arbolito.preferences';
@@ -27,6 +39,8 @@ export function loadPreferences(): Preferences {
     along: 'level',
     to: 'axis',
     tool: 'diameter-tape',
+    stickReach: null,
+    optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },
     diameterUnit: null,
     lengthUnit: null,
     person: null,

@@ -7,9 +7,18 @@ import { type AnyRecord, validateRecord } from '../contract/envelope';
 import { type Maker, makeRecord, recordsForLine, recordsForReading, slotOf, type TreePlace } from './make-records';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
-const place = (): TreePlace => ({ tree: v7(), survey: null, tag: '1', plot: null, species: null, units: 'metric' });
+const place = (): TreePlace => ({
+  tree: v7(),
+  survey: null,
+  tag: '1',
+  plot: null,
+  species: null,
+  units: 'metric',
+  stem: 1,
+  newVisit: false,
+});
 const tip: Reading = { kind: 'angle', target: 'tip', value: 80, scale: 'percent' };
-const how = { tool: 'diameter-tape', along: 'level', to: 'axis', scale: { kind: 'percent' } } as const;
+const how = { tool: 'diameter-tape', along: 'level', to: 'axis', scale: { kind: 'percent' }, tape: null } as const;
 const kinds = (records: readonly AnyRecord[]) => records.map((r) => r.kind);
 
 describe('records for a reading', () => {

@@ -6,6 +6,8 @@ import {
   type PresetKey,
   type Reading,
   settled,
+  type ToolName,
+  toolOf,
   type UnitSystem,
 } from '@arbolito/core';
 import type { Book } from '../contract/book';
@@ -53,6 +55,10 @@ export interface TreePlace {
   readonly species: string | null;
   /** Units of single trees. */
   readonly units: UnitSystem;
+  /** Number of the stem that diameters and what is said of a trunk belong to. */
+  readonly stem: number;
+  /** The first reading begins a new visit. */
+  readonly newVisit: boolean;
 }
 
 export type Mode = { readonly as: 'first' } | { readonly as: 'again' } | { readonly as: 'correction'; readonly of: RecordOf<'reading'> };
@@ -90,17 +96,24 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
     );
   const protocol =
     (book.find('survey', survey) ?? (made.find((r) => r.id === survey) as RecordOf<'survey'> | undefined))?.body.protocol ?? '';
-  const stem = book.all('stem').find((s) => s.body.tree === place.tree)?.id ?? make('stem', { tree: place.tree, number: 1 }).id;
-  const visit =
-    book.all('visit').findLast((v) => v.body.tree === place.tree)?.id ?? make('visit', { tree: place.tree, on: localDate(maker.now) }).id;
+  // heights are the whole tree's, and hang on its first stem
+  const number = ofStem(read) ? place.stem : 1;
+  const stem = book.stemsOf(place.tree).find((s) => s.body.number === number)?.id ?? make('stem', { tree: place.tree, number }).id;
+  const visit = (place.newVisit ? null : lastVisit(book, place.tree)) ?? make('visit', { tree: place.tree, on: localDate(maker.now) }).id;
   const { quantity, method, sighted } = determinationOf(read);
   const determination =
-    book.all('determination').findLast((d) => d.body.stem === stem && d.body.visit === visit && d.body.quantity === quantity)?.id ??
+    book
+      .all('determination')
+      .findLast((d) => d.body.stem === stem && d.body.visit === visit && d.body.quantity === quantity && d.body.method === method)?.id ??
     make('determination', { stem, visit, quantity, method, protocol }).id;
   const station = sighted
     ? (book.all('station').findLast((s) => s.body.visit === visit)?.id ?? make('station', { visit, number: 1 }).id)
     : null;
-  const shots = (book.tree(place.tree)?.readings ?? []).filter((e) => e.heads.some((h) => slotOf(h.body.read) === slotOf(read))).length;
+  const shots = place.newVisit
+    ? 0
+    : (book.tree(place.tree)?.readings ?? []).filter((e) =>
+        e.heads.some((h) => h.body.stem === stem && slotOf(h.body.read) === slotOf(read)),
+      ).length;
   make('reading', {
     stem,
     visit,
@@ -119,31 +132,31 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
  * The records for a whole tree typed on one line: each reading corrects the one its slot has, or is its first.
  * @param how the tool and way of taping meant
  */
-export function recordsForLine(
-  maker: Maker,
-  book: Book,
-  place: TreePlace,
-  line: readonly LineReading[],
-  how: Pick<Preferences, 'tool' | 'along' | 'to' | 'scale'>,
-): AnyRecord[] {
+export function recordsForLine(maker: Maker, book: Book, place: TreePlace, line: readonly LineReading[], how: LineWay): AnyRecord[] {
   let growing = book;
-  return line.flatMap(({ target, typed, length, angle }) => {
+  return line.flatMap(({ target, typed, length, angle }, i) => {
     const read = lineReading(target, length, angle, how);
-    const before = growing.tree(place.tree)?.readings.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === target));
+    const own = place.newVisit && i === 0 ? null : growing.tree(place.tree);
+    const stem = own?.stems.find((s) => s.name === String(ofStem(read) ? place.stem : 1))?.id;
+    const before = own?.readings.findLast((e) => e.heads.some((h) => h.body.stem === stem && slotOf(h.body.read) === slotOf(read)));
     const head = before ? settled(before) : null;
-    const made = recordsForReading(maker, growing, place, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
+    const at = { ...place, newVisit: place.newVisit && i === 0 };
+    const made = recordsForReading(maker, growing, at, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
     growing = growing.with(made);
     return made;
   });
 }
 
-function lineReading(
-  target: LineReading['target'],
-  length: LineReading['length'],
-  angle: LineReading['angle'],
-  how: Pick<Preferences, 'tool' | 'along' | 'to' | 'scale'>,
-): Reading {
-  if (length && target === 'dbh') return { kind: 'diameter', tool: how.tool, value: length.value, unit: length.unit };
+/** How the values of a line were taken. A diameter from afar does not fit on one. */
+export interface LineWay extends Pick<Preferences, 'along' | 'to' | 'scale'> {
+  readonly tool: Exclude<ToolName, 'optical'>;
+  /** Where the tape lay, and why. */
+  readonly tape: { readonly pom: number; readonly why: string | null } | null;
+}
+
+function lineReading(target: LineReading['target'], length: LineReading['length'], angle: LineReading['angle'], how: LineWay): Reading {
+  if (length && target === 'dbh')
+    return { kind: 'diameter', tool: how.tool, value: length.value, unit: length.unit, ...tapeFields(how.tape) };
   if (length && target === 'distance') return { kind: 'distance', value: length.value, unit: length.unit, along: how.along, to: how.to };
   if (angle && (target === 'tip' || target === 'base')) return angleReading(target, angle.value, angle.scale);
   throw new Error(`a line holds no ${target}`);
@@ -154,16 +167,38 @@ export function angleReading(target: AngleTarget, value: number, scale: AngleSca
   return { kind: 'angle', target, value, scale: scale.kind, ...(scale.kind === 'fixed' ? { scaleDistance: scale.distance } : {}) };
 }
 
-/** The slot of a tree's sheet that a reading fills; a second reading of a slot is another shot. */
+/** Where a diameter was read, as it goes into the record. */
+export const tapeFields = (tape: LineWay['tape']) => (tape ? { pom: tape.pom, ...(tape.why ? { why: tape.why } : {}) } : {});
+
+/**
+ * The slot of a tree's sheet that a reading fills; a second reading of a slot is another shot. Two tapes fill the same
+ * slot (a diameter may turn out to be a girth), every other tool its own.
+ */
 export function slotOf(read: Reading): string {
   if (read.kind === 'angle') return read.target;
-  return read.kind === 'diameter' ? 'dbh' : read.kind;
+  if (read.kind !== 'diameter' && read.kind !== 'optical-diameter') return read.kind;
+  return read.upper ? 'upper' : slotOfTool(toolOf(read));
 }
+export const slotOfTool = (tool: ToolName) => (tool === 'diameter-tape' || tool === 'plain-tape' ? 'dbh' : `dbh:${tool}`);
+/** The step at which a slot is filled. */
+export const stepOfSlot = (slot: string) => slot.split(':')[0] as string;
+
+/** Whether a reading is one stem's own. */
+export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind === 'optical-diameter' || read.kind === 'trunk';
 
 function determinationOf(read: Reading): { quantity: 'dbh' | 'height' | 'merchantable'; method: string; sighted: boolean } {
-  if (read.kind === 'diameter') return { quantity: 'dbh', method: 'tape', sighted: false };
+  if (read.kind === 'trunk') return { quantity: 'dbh', method: 'trunk', sighted: false };
+  if (read.kind === 'diameter' || read.kind === 'optical-diameter') {
+    const slot = slotOf(read);
+    return { quantity: 'dbh', method: slot === 'dbh' ? 'tape' : slot.replace('dbh:', ''), sighted: false };
+  }
   if (read.kind === 'logs' || read.kind === 'merchantable-height') return { quantity: 'merchantable', method: 'told', sighted: false };
   return { quantity: 'height', method: 'tangent', sighted: true };
+}
+
+function lastVisit(book: Book, tree: string): string | null {
+  const own = book.all('visit').filter((v) => v.body.tree === tree);
+  return own.reduce<(typeof own)[number] | null>((a, b) => (a && a.body.on > b.body.on ? a : b), null)?.id ?? null;
 }
 
 /** The survey this device keeps its single trees in: one for each system of units. */
@@ -184,6 +219,6 @@ function singleTrees(maker: Maker, book: Book, units: UnitSystem, make: <K exten
 export const SINGLE_PRESET: Record<UnitSystem, PresetKey> = { metric: 'forest-metric', us: 'timber-us' };
 
 /** The date on the person's own calendar. */
-function localDate(d: Date): string {
+export function localDate(d: Date): string {
   return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
 }

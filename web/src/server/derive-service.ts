@@ -12,7 +12,8 @@ import {
 } from '@arbolito/core';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
-import { validate, withoutNulls } from '../contract/validate';
+import { validate } from '../contract/validate';
+import { withoutNulls } from '../contract/without-nulls';
 
 /** Computes every tree of a request for itself and stores nothing. */
 export function deriveAll(request: DeriveRequest): DeriveResponse {

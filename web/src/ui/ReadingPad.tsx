@@ -3,7 +3,7 @@ export type PadKey = string;
 
 interface Props {
   /** Keys of the fourth column: signs for sightings, feet and inches for lengths. */
-  readonly kind: 'angle' | 'length' | 'count';
+  readonly kind: 'angle' | 'length' | 'diameter' | 'count';
   readonly decimal: '.' | ',';
   readonly go: string;
   readonly again: boolean;
@@ -46,7 +46,9 @@ export function ReadingPad(p: Props) {
           action('minus', '−', () => p.onSign('-'), 'key-sign'),
         ]
       : [
-          action('feet', "'", () => p.onType("'"), 'key-sign'),
+          p.kind === 'diameter'
+            ? action('and another length', '+', () => p.onType('+'), 'key-sign')
+            : action('feet', "'", () => p.onType("'"), 'key-sign'),
           action('inches', '"', () => p.onType('"'), 'key-sign'),
           action('fraction', '/', () => p.onType('/'), 'key-sign'),
         ];

@@ -1,8 +1,6 @@
 import type { PlacedLabel, Point, SceneTarget, SightLayout } from '@arbolito/core';
 import { memo } from 'react';
-
-const path = (points: readonly Point[], close = false) =>
-  `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${close ? 'Z' : ''}`;
+import { path } from './svg-path';
 
 interface Props {
   readonly layout: SightLayout;

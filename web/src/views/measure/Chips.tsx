@@ -1,5 +1,8 @@
-import { type AngleScale, type LengthUnit, UNITS_OF } from '@arbolito/core';
+import type { AngleScale } from '@arbolito/core';
 import { tapeUnits } from '../../field/device';
+import { Choice, Row } from './Choice';
+import { TapeChips } from './TapeChips';
+import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 
 const FIXED = [15, 20, 25, 30, 40, 50];
@@ -10,16 +13,11 @@ export function Chips({ m }: { m: MeasureModel }) {
   if (!step) return <OptionalSteps m={m} />;
   const empty = m.place.text === '';
   switch (step.id) {
-    case 'dbh': {
-      const read = empty && kept?.kind === 'diameter' ? kept : null;
-      return (
-        <Row>
-          <Choice label="diameter" on={(read?.tool ?? prefs.tool) === 'diameter-tape'} pick={() => choose({ tool: 'diameter-tape' })} />
-          <Choice label="girth" on={(read?.tool ?? prefs.tool) === 'plain-tape'} pick={() => choose({ tool: 'plain-tape' })} />
-          <Units m={m} units={['cm', 'in']} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
-        </Row>
-      );
-    }
+    case 'trunk':
+      return null;
+    case 'dbh':
+    case 'upper':
+      return <TapeChips m={m} />;
     case 'distance': {
       const read = empty && kept?.kind === 'distance' ? kept : null;
       const along = read?.along ?? prefs.along;
@@ -107,7 +105,7 @@ function MerchantableChoice({ m }: { m: MeasureModel }) {
 
 /** With the work of the protocol done, what else could be read here. */
 function OptionalSteps({ m }: { m: MeasureModel }) {
-  const open = m.steps.filter((s) => s.readings.length === 0);
+  const open = m.steps.filter((s) => s.readings.length === 0 && s.id !== 'trunk');
   return (
     <Row>
       {open.slice(0, 4).map((s) => (
@@ -115,54 +113,5 @@ function OptionalSteps({ m }: { m: MeasureModel }) {
       ))}
       {open.length === 0 && <span className="self-center text-[15px] text-soft">Everything is read.</span>}
     </Row>
-  );
-}
-
-/** The unit of a bare number. A single tree takes its whole system of units from it. */
-function Units<U extends LengthUnit>({
-  m,
-  units,
-  on,
-  pick,
-}: {
-  m: MeasureModel;
-  units: readonly U[];
-  on: LengthUnit;
-  pick: (u: U) => void;
-}) {
-  const shown: readonly LengthUnit[] = (units as readonly LengthUnit[]).includes(on) ? units : [...units, on];
-  return (
-    <>
-      {shown.map((u) => (
-        <Choice
-          key={u}
-          label={u}
-          on={u === on}
-          pick={() => {
-            const system = u === 'ft' || u === 'in' ? 'us' : 'metric';
-            if (!m.survey && !m.tree.found && UNITS_OF[m.prefs.units].diameter !== u)
-              m.choose({ units: system, diameterUnit: null, lengthUnit: null });
-            else pick(u as U);
-          }}
-        />
-      ))}
-    </>
-  );
-}
-
-const Row = ({ children }: { children: React.ReactNode }) => <div className="flex min-h-12 gap-1.5">{children}</div>;
-
-function Choice({ label, name, on, pick }: { label: string; name?: string; on: boolean; pick: () => void }) {
-  return (
-    <button
-      type="button"
-      className="chip min-w-0 flex-1 px-1"
-      aria-label={name}
-      aria-pressed={on}
-      onPointerDown={(e) => e.preventDefault()}
-      onClick={pick}
-    >
-      {label}
-    </button>
   );
 }

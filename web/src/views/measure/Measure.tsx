@@ -1,19 +1,18 @@
 import { sightLayout } from '@arbolito/core';
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
-import { ReadingPad } from '../../ui/ReadingPad';
 import { SightSheet } from '../../ui/SightSheet';
 import { useDesk, useSize } from '../../ui/use-size';
 import { Chips } from './Chips';
+import { Field, Pad } from './Entry';
 import { Results } from './Results';
 import { SpeciesSelect, Trail } from './Trail';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
-const LENGTH_STEPS: ReadonlySet<string> = new Set(['dbh', 'distance', 'mark-height', 'eye-height']);
-const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
+const TapeGuide = lazy(() => import('../tape/TapeGuide'));
 
 /** The heart: the sight sheet in the middle, the steps on one side, the pad on the other; a phone stacks them. */
 export default function Measure() {
@@ -52,11 +51,44 @@ export default function Measure() {
         >
           {display}
         </button>
-        <button type="button" className="chip desk:hidden" aria-expanded={trail} onClick={() => setTrail(!trail)}>
-          {trail ? 'sheet' : 'steps'}
-        </button>
+        {m.place.at === 'trunk' ? (
+          <button type="button" className="chip px-3" onClick={() => m.go('dbh')}>
+            back to the tape
+          </button>
+        ) : (
+          <button type="button" className="chip desk:hidden" aria-expanded={trail} onClick={() => setTrail(!trail)}>
+            {trail ? 'sheet' : 'steps'}
+          </button>
+        )}
       </header>
 
+      {m.place.at === 'trunk' ? (
+        <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">
+          <Suspense fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
+            <TapeGuide {...guideOf(m)} />
+          </Suspense>
+        </main>
+      ) : (
+        <Sheets m={m} trail={trail} setTrail={setTrail} desk={desk} display={display} nextDisplay={nextDisplay} input={input} />
+      )}
+    </div>
+  );
+}
+
+interface SheetsProps {
+  readonly m: MeasureModel;
+  readonly trail: boolean;
+  readonly setTrail: (on: boolean) => void;
+  readonly desk: boolean;
+  readonly display: string;
+  readonly nextDisplay: () => void;
+  readonly input: React.RefObject<HTMLInputElement | null>;
+}
+
+/** Steps, sight sheet and pad: all but the trunk. */
+function Sheets({ m, trail, setTrail, desk, display, nextDisplay, input }: SheetsProps) {
+  return (
+    <>
       <aside
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
         aria-label="The tree and its steps"
@@ -93,8 +125,23 @@ export default function Measure() {
           <Pad m={m} />
         </section>
       </main>
-    </div>
+    </>
   );
+}
+
+/** What the guide needs to know of the stem in hand. */
+function guideOf(m: MeasureModel) {
+  const dbh = m.result.stems.find((s) => s.stem === String(m.place.stem))?.dbh;
+  return {
+    trunk: m.trunk,
+    protocol: m.protocol,
+    diameter: dbh?.ok ? dbh.value.unrounded : null,
+    height: m.result.height.ok ? m.result.height.value.value : null,
+    stem: m.stems.length > 1 ? String(m.place.stem) : null,
+    hint: m.hint,
+    onChange: m.setTrunk,
+    onDone: m.keepTrunk,
+  };
 }
 
 /** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
@@ -164,108 +211,5 @@ function Remedy({ m }: { m: MeasureModel }) {
         </button>
       ) : null}
     </div>
-  );
-}
-
-function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
-  const { step, place, draft, refusal } = m;
-  if (!step) {
-    return (
-      <div className="flex min-h-[52px] flex-col justify-center">
-        <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
-        <p className="text-[14px] text-soft">
-          {refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : 'Nothing more is needed. Enter goes to the next tree.')}
-        </p>
-      </div>
-    );
-  }
-  const position = m.steps.findIndex((s) => s.id === step.id);
-  const previous = m.steps[position - 1];
-  const said = place.again ? null : step.said;
-  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
-  return (
-    <div className="flex flex-col gap-1">
-      <div className="sr-only desk:not-sr-only">
-        <h1 className="text-[18px] font-semibold">{step.title}</h1>
-        <p className="text-[14.5px] text-soft">{step.ask}</p>
-      </div>
-      <div className="flex gap-1.5">
-        <button
-          type="button"
-          className="chip desk:hidden"
-          aria-label={previous ? `back to ${previous.short}` : 'no step before this one'}
-          disabled={!previous}
-          onClick={() => previous && m.go(previous.id)}
-        >
-          ‹
-        </button>
-        <label className="flex h-[52px] min-w-0 flex-1 items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
-          <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
-            {step.title}
-            {place.again ? ', again' : ''}
-          </span>
-          <input
-            ref={input}
-            className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
-            inputMode="none"
-            enterKeyHint="next"
-            autoComplete="off"
-            spellCheck={false}
-            aria-label={`${step.title}: ${step.ask}`}
-            aria-invalid={refusal !== null}
-            aria-describedby="field-help"
-            placeholder={said ?? ''}
-            value={place.text}
-            maxLength={120}
-            onChange={(e) => m.type(e.target.value)}
-          />
-        </label>
-      </div>
-      <p
-        id="field-help"
-        aria-live="polite"
-        className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
-      >
-        {help ?? <span className="desk:hidden">{step.ask}</span>}
-      </p>
-    </div>
-  );
-}
-
-function Pad({ m }: { m: MeasureModel }) {
-  const { step, place, steps } = m;
-  const { text } = place;
-  const from = steps.findIndex((s) => s.id === place.at);
-  const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
-  const onward = next ? next.short : 'done';
-  if (!step) {
-    return (
-      <div className="flex gap-1.5" data-pad>
-        <button type="button" className="key px-5" aria-label="undo the last kept reading" disabled={!m.canUndo} onClick={m.undo}>
-          ↶
-        </button>
-        <button type="button" className="key key-go flex-1" onClick={m.enter}>
-          Next tree <span aria-hidden="true">↵</span>
-        </button>
-      </div>
-    );
-  }
-  const go = text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
-  const kind = step.id === 'logs' ? 'count' : LENGTH_STEPS.has(step.id) ? 'length' : 'angle';
-  return (
-    <ReadingPad
-      kind={kind}
-      decimal={DECIMAL}
-      go={go}
-      again={place.again}
-      canRepeat={Boolean(step?.said)}
-      canUndo={m.canUndo}
-      onType={(sign) => m.type(text + sign)}
-      onSign={(sign) => m.type(sign + text.replace(/^[+\-−▲▼]/, ''))}
-      onErase={() => m.type(text.slice(0, -1))}
-      onUndo={m.undo}
-      onAgain={() => m.setPlace((p) => ({ ...p, again: !p.again, text: '' }))}
-      onGo={m.enter}
-    />
   );
 }

@@ -1,4 +1,4 @@
-import { settled } from '@arbolito/core';
+import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
 import { useState } from 'react';
 import { sayReading } from './steps';
 import type { MeasureModel } from './use-measure';
@@ -12,6 +12,7 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
   return (
     <div className="flex flex-col gap-4">
       <TreeHead m={m} />
+      <Visits m={m} />
       <ol aria-label="Steps">
         {m.steps.map((s) => {
           const now = s.id === m.place.at;
@@ -65,6 +66,28 @@ function TreeHead({ m }: { m: MeasureModel }) {
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
       <AddSpecies m={m} />
+    </div>
+  );
+}
+
+/** Trees are come back to: another visit is another measurement, compared with the last one and never averaged with it. */
+function Visits({ m }: { m: MeasureModel }) {
+  const visits = m.tree.found?.visits ?? [];
+  const last = visits.at(-1);
+  if (!last) return null;
+  const before = m.previous[0];
+  return (
+    <div className="text-[14px] text-soft">
+      <p>
+        {m.place.newVisit ? 'New visit' : `Measured ${last.on}`}
+        {before &&
+          `; ${formatNumber(before.years, before.years < 10 ? 1 : 0)} years before: ${showDiameter(metres(before.diameter), m.prefs.units)} at ${showPom(metres(before.pom), m.prefs.units)}`}
+      </p>
+      {!m.place.newVisit && (
+        <button type="button" className="chip mt-1 px-3 text-ink" onClick={m.beginVisit}>
+          measure it again: new visit
+        </button>
+      )}
     </div>
   );
 }
@@ -142,7 +165,7 @@ function History({ m }: { m: MeasureModel }) {
                 const inForce = e.heads.some((h) => h.id === v.id);
                 return (
                   <li key={v.id} className="flex min-h-8 items-center gap-2">
-                    <span className={`figure ${inForce ? '' : 'text-soft line-through'}`}>{sayReading(v.body.read)}</span>
+                    <span className={`figure ${inForce ? '' : 'text-soft line-through'}`}>{sayReading(v.body.read, m.prefs.units)}</span>
                     <span className="text-[13px] text-soft">
                       {v.body.read.kind === 'angle' ? v.body.read.target : v.body.read.kind}, {v.at.slice(0, 16).replace('T', ' ')}
                     </span>

@@ -5,11 +5,13 @@ import {
   METRES_PER_FOOT,
   showDiameter,
   showHeight,
+  showPom,
   showVolume,
   showVolumeSigma,
   type TreeResult,
   type UnitSystem,
 } from '@arbolito/core';
+import { TOOL_NAMES } from './steps';
 
 export type FigureId = 'height' | 'diameter' | 'volume' | 'boards' | 'crown' | 'station';
 
@@ -68,14 +70,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
         `In all: Doyle ${formatNumber(x.boardFeet.doyle, 1)}, Scribner ${formatNumber(x.boardFeet.scribner, 1)}, International ¼ ${formatNumber(x.boardFeet.international, 1)} bd ft`,
       ],
     })),
-    figure('diameter', 'Diameter', result.dbh, (x) => ({
-      value: showDiameter(x.value, units),
-      aside: `± ${showDiameter(x.sigma, units).split(' ')[0]}`,
-      how: [
-        `${x.readings === 1 ? 'one reading' : `mean of ${x.readings} readings`} at ${formatNumber(x.pom / per, 2)} ${unit}`,
-        `basal area ${x.basalArea.toFixed(4)} m²`,
-      ],
-    })),
+    diameterFigure(result, units),
     figure('crown', 'Crown base', result.crownBase, (x) => ({
       value: showHeight(x.value, units),
       aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
@@ -91,6 +86,46 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
     })),
   ];
 }
+
+/** One stem's diameter; of several stems how many, and what they hold together. */
+function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
+  const read = result.stems.flatMap((s) => (s.dbh.ok ? [{ ...s, d: s.dbh.value }] : []));
+  const several = read.length > 1;
+  const how = [
+    ...read.flatMap(({ stem, d, counted }) => [
+      `${several ? `stem ${stem}${counted ? '' : ', not counted'}: ` : ''}${d.readings === 1 ? 'one reading' : `mean of ${d.readings} readings`} ${TOOL_NAMES[d.tool]} at ${d.tapes.map((t) => showPom(t, units)).join(' and ')}: ${showDiameter(d.value, units)} ± ${showDiameter(d.sigma, units)}`,
+      ...d.compared.map((c) => `${TOOL_NAMES[c.tool]}: ${showDiameter(c.value, units)}, ${signed(c.share * 100)} %`),
+      d.outOfRound === null ? '' : `out of round by ${formatNumber(d.outOfRound * 100, 1)} %`,
+    ]),
+    ...result.stems.flatMap((s) =>
+      s.uppers.map((u) => `${showPom(u.height, units)} up: ${showDiameter(u.value, units)} ± ${showDiameter(u.sigma, units)}`),
+    ),
+    result.oneNumber
+      ? `one number: ${RULES[result.oneNumber.rule]}, which keeps ${formatNumber(result.oneNumber.kept * 100, 0)} % of the basal area`
+      : '',
+    result.basalArea.ok
+      ? `basal area ${result.basalArea.value.value.toFixed(4)} m²${several ? ` of ${result.basalArea.value.stems} stems` : ''}`
+      : '',
+  ].filter((line) => line !== '');
+  const { dbh } = result;
+  if (dbh.ok) {
+    return {
+      id: 'diameter',
+      name: several ? 'Diameter, one number' : 'Diameter',
+      value: showDiameter(dbh.value.value, units),
+      aside: `± ${showDiameter(dbh.value.sigma, units).split(' ')[0]}`,
+      how,
+    };
+  }
+  if (dbh.code === 'stems-stand-alone') {
+    const each = read.map(({ d }) => showDiameter(d.value, units).split(' ')[0]).join(' ');
+    return { id: 'diameter', name: 'Diameters', value: `${read.length} stems`, aside: each, how: [dbh.reason, ...how] };
+  }
+  return { id: 'diameter', name: 'Diameter', value: null, aside: NEEDS[dbh.code] ?? '', how: [dbh.reason] };
+}
+
+const RULES = { 'quadratic-sum': 'root of the sum of squares', 'arithmetic-mean': 'mean of the stems' } as const;
+const signed = (n: number) => `${n > 0 ? '+' : ''}${formatNumber(n, 1)}`;
 
 function figure<T>(
   id: FigureId,
@@ -115,6 +150,11 @@ const NEEDS: Readonly<Record<string, string>> = {
   'top-below-base': 'check the signs',
   'bark-without-diameter': 'needs the tape',
   'no-mark-height': 'needs the mark',
+  'several-poms': 'two points',
+  'pom-needed': 'which tape?',
+  'second-tape-missing': 'other tape too',
+  'pom-above-fork': 'above the fork',
+  'stems-stand-alone': 'stem by stem',
 };
 
 const CASES = {

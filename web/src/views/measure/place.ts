@@ -1,4 +1,4 @@
-import { PRESETS, type ProtocolOptions } from '@arbolito/core';
+import { PRESETS, type ProtocolOptions, type Trunk } from '@arbolito/core';
 import type { Book } from '../../contract/book';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
 import { SINGLE_PRESET } from '../../field/make-records';
@@ -16,6 +16,15 @@ export interface Place {
   /** Chosen before the first reading makes the tree. */
   readonly species: string | null;
   readonly tag: string | null;
+  /** Number of the stem in hand. */
+  readonly stem: number;
+  /** Coming back: the first reading begins a new visit. */
+  readonly newVisit: boolean;
+  /** What is being said of the trunk and not kept yet. */
+  readonly trunk: Trunk | null;
+  /** Beside the digits of an optical or an upper diameter. */
+  readonly optical: { readonly distance: string; readonly elevation: string };
+  readonly upperHeight: string;
 }
 
 const KEY = 'arbolito.place';
@@ -30,6 +39,11 @@ export const newPlace = (survey: string | null): Place => ({
   merchantable: null,
   species: null,
   tag: null,
+  stem: 1,
+  newVisit: false,
+  trunk: null,
+  optical: { distance: '', elevation: '' },
+  upperHeight: '',
 });
 
 /** From the address, and what was in the field when the page was left. */
@@ -39,6 +53,7 @@ export function openPlace(search: string): Place {
   const tree = asked.get('tree');
   const saved = readJson<Place>(KEY);
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
+  if (asked.has('trunk') && !tree) return { ...newPlace(survey), at: 'trunk' };
   return fits ? { ...newPlace(survey), ...saved } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
@@ -56,7 +71,7 @@ export function protocolOf(
   p: Preferences,
 ): { readonly name: string; readonly options: ProtocolOptions } {
   const record = book.find('survey', survey);
-  const version = record && book.version('protocol', record.body.protocol);
+  const version = record && book.protocolOf(record);
   const preset = PRESETS[SINGLE_PRESET[p.units]];
   return version ? { name: version.body.name, options: version.body.options } : { name: preset.name, options: preset.options };
 }

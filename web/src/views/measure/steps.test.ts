@@ -1,8 +1,10 @@
 import { deriveTree, PRESETS } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import type { Preferences } from '../../field/device';
+import { draftOf } from './draft';
 import { figuresOf } from './figures';
-import { draftOf, stepAfter, stepOrder, stepsOf, withFilled } from './steps';
+import { stepAfter, stepOrder, stepsOf, withFilled } from './steps';
+import type { TapeAt } from './tape';
 
 const metric: Preferences = {
   scale: { kind: 'percent' },
@@ -10,25 +12,32 @@ const metric: Preferences = {
   along: 'level',
   to: 'axis',
   tool: 'diameter-tape',
+  stickReach: null,
+  optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },
   diameterUnit: null,
   lengthUnit: null,
   person: null,
 };
 const us: Preferences = { ...metric, units: 'us' };
+const tape: TapeAt = { pom: 1.3, why: null, by: 'protocol', nth: 1, of: 1 };
+const around = { tape, place: { optical: { distance: '', elevation: '' }, upperHeight: '' }, distance: null };
 
 describe('the steps of a tree', () => {
   const choices = { along: 'level', lower: 'base', merchantable: 'merchantable' } as const;
   it('follow the protocol and how this person works', () => {
     expect(stepOrder(choices, PRESETS['forest-metric'].options)).toEqual([
+      'trunk',
       'dbh',
       'distance',
       'tip',
       'base',
       'crown-base',
       'merchantable',
+      'upper',
       'eye-height',
     ]);
     expect(stepOrder({ along: 'slope', lower: 'mark', merchantable: 'logs' }, PRESETS['timber-us'].options)).toEqual([
+      'trunk',
       'dbh',
       'distance',
       'ground',
@@ -36,6 +45,7 @@ describe('the steps of a tree', () => {
       'mark',
       'mark-height',
       'logs',
+      'upper',
       'eye-height',
     ]);
   });
@@ -52,6 +62,7 @@ describe('the steps of a tree', () => {
         protocol,
         result,
         metric.scale,
+        tape,
       );
       const way: string[] = ['dbh'];
       for (let at: ReturnType<typeof stepAfter> = 'dbh'; at !== 'done'; way.push(at)) {
@@ -65,9 +76,17 @@ describe('the steps of a tree', () => {
 
 describe('a draft', () => {
   it.each([
-    ['dbh', '41,3', metric, { kind: 'diameter', tool: 'diameter-tape', value: 41.3, unit: 'cm' }],
+    ['dbh', '41,3', metric, { kind: 'diameter', tool: 'diameter-tape', value: 41.3, unit: 'cm', pom: 1.3 }],
     ['dbh', '18', us, { kind: 'diameter', value: 18, unit: 'in' }],
     ['dbh', '130', { ...metric, tool: 'plain-tape' }, { tool: 'plain-tape', value: 130 }],
+    ['dbh', '150+28.5', { ...metric, tool: 'plain-tape' }, { tool: 'plain-tape', value: 150, more: [28.5] }],
+    ['dbh', '41.2 + 43', { ...metric, tool: 'caliper' }, { tool: 'caliper', value: 41.2, more: [43] }],
+    [
+      'dbh',
+      '18',
+      { ...us, tool: 'biltmore-stick', stickReach: 0.66 },
+      { tool: 'biltmore-stick', value: 18, unit: 'in', designReach: 0.66 },
+    ],
     ['distance', '65\'6"', metric, { kind: 'distance', value: 65.5, unit: 'ft', along: 'level', to: 'axis' }],
     ['distance', '65 6', us, { value: 65.5, unit: 'ft' }],
     [
@@ -82,10 +101,13 @@ describe('a draft', () => {
     ['logs', '2,5', us, { kind: 'logs', value: 2.5 }],
     ['mark-height', '1.3', metric, { kind: 'mark-height', value: 1.3, unit: 'm' }],
   ] as const)('at %s, %j', (step, text, prefs, read) => {
-    expect(draftOf(step, text, prefs as Preferences)).toMatchObject({ ok: true, read });
+    expect(draftOf(step, text, prefs as Preferences, around)).toMatchObject({ ok: true, read });
   });
   it.each([
     ['dbh', '2000', /at most 15.0 m/],
+    ['dbh', '41+0', /above 0|measures nothing/],
+    ['upper', '30', /how high up/],
+    ['trunk', '30', /tapped/],
     ['distance', '0', /measures nothing/],
     ['logs', '2.3', /whole and half logs/],
     ['logs', '', /whole and half logs/],
@@ -93,8 +115,30 @@ describe('a draft', () => {
     ['tip', 'abc', /not a sighting/],
     ['eye-height', '160', /at most 10.0 m/],
   ] as const)('at %s, %j is refused', (step, text, why) => {
-    const draft = draftOf(step, text, metric);
+    const draft = draftOf(step, text, metric, around);
     expect(draft.ok ? '' : draft.reason).toMatch(why);
+  });
+});
+
+describe('a diameter from afar', () => {
+  const optical = { ...metric, tool: 'optical' } as const;
+  it('takes the station’s distance, or one typed beside it, with the angle of the sight', () => {
+    expect(draftOf('dbh', '2.1', optical, around)).toMatchObject({ ok: false, reason: expect.stringContaining('how far') });
+    const known = { ...around, distance: 12 };
+    expect(draftOf('dbh', '2.1', optical, known)).toMatchObject({ ok: false, reason: expect.stringContaining('angle of the sight') });
+    const sighted = { ...known, place: { ...around.place, optical: { distance: '', elevation: '-3' } } };
+    expect(draftOf('dbh', '2,1°', optical, sighted)).toMatchObject({
+      ok: true,
+      read: { kind: 'optical-diameter', by: 'angle', value: 2.1, distance: 12, unit: 'm', along: 'level', elevation: -3, pom: 1.3 },
+    });
+    const bands = { ...optical, optical: { ...optical.optical, by: 'bands', selfCorrecting: true } } as Preferences;
+    expect(draftOf('dbh', '2.5', bands, known)).toMatchObject({ ok: true, read: { by: 'bands', ratio: 0.02, selfCorrecting: true } });
+    expect(draftOf('dbh', '75', optical, sighted)).toMatchObject({ ok: false });
+  });
+  it('may be higher up the stem, at a height that is said', () => {
+    const up = { ...around, place: { ...around.place, upperHeight: '5,2' } };
+    expect(draftOf('upper', '24.3', metric, up)).toMatchObject({ ok: true, read: { upper: true, pom: 5.2, value: 24.3 } });
+    expect(draftOf('upper', '24.3', metric, { ...around, place: { ...around.place, upperHeight: '90' } })).toMatchObject({ ok: false });
   });
 });
 

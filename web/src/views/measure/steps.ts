@@ -3,24 +3,24 @@ import {
   ASSUMED_EYE_HEIGHT,
   type Entity,
   echoAngle,
-  formatLength,
-  type Metres,
   metres,
   type ProtocolOptions,
-  parseAngle,
-  parseLength,
   type Reading,
   readingOf,
   scaleOf,
   showHeight,
+  showPom,
+  type ToolName,
   type TreeResult,
+  type UnitSystem,
 } from '@arbolito/core';
 import type { RecordOf } from '../../contract/envelope';
-import { type Preferences, tapeUnits } from '../../field/device';
-import { angleReading, slotOf } from '../../field/make-records';
+import { atStep, sayTrunk, type TapeAt } from './tape';
 
 export type StepId =
+  | 'trunk'
   | 'dbh'
+  | 'upper'
   | 'distance'
   | 'ground'
   | 'tip'
@@ -54,8 +54,10 @@ export interface StepChoices {
   readonly merchantable: 'merchantable' | 'logs';
 }
 
-const TITLES: Record<StepId, readonly [title: string, short: string, ask: string]> = {
+export const TITLES: Record<StepId, readonly [title: string, short: string, ask: string]> = {
+  trunk: ['Trunk', 'trunk', 'What does the trunk do? It decides where the tape goes.'],
   dbh: ['Tape', 'tape', 'Read the tape at breast height.'],
+  upper: ['Upper diameter', 'upper diam.', 'Read the diameter higher up the stem.'],
   distance: ['Distance', 'distance', 'Step back about one tree length and tape the distance.'],
   ground: ['Slope', 'slope', 'Sight the ground to the tree, at your eye height on the stem.'],
   tip: ['Tip', 'tip', 'Sight the highest point over the stem.'],
@@ -70,6 +72,7 @@ const TITLES: Record<StepId, readonly [title: string, short: string, ask: string
 
 export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): readonly StepId[] {
   return [
+    'trunk',
     'dbh',
     'distance',
     ...(choices.along === 'slope' ? (['ground'] as const) : []),
@@ -77,6 +80,7 @@ export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): read
     ...(choices.lower === 'mark' ? (['mark', 'mark-height'] as const) : (['base'] as const)),
     ...(protocol.units === 'metric' ? (['crown-base'] as const) : []),
     choices.merchantable,
+    'upper',
     'eye-height',
   ];
 }
@@ -84,7 +88,7 @@ export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): read
 /** Steps that are only taken when a person chooses them; logs belong to the work where the protocol cuts them. */
 function isOptional(id: StepId, protocol: ProtocolOptions): boolean {
   if (id === 'logs' || id === 'merchantable') return !protocol.merchantable?.logs;
-  return id === 'crown-base' || id === 'eye-height';
+  return id === 'crown-base' || id === 'eye-height' || id === 'trunk' || id === 'upper';
 }
 
 /** Where Enter leads: the next step of the work that has no reading, or `done`. */
@@ -106,9 +110,10 @@ export function stepsOf(
   protocol: ProtocolOptions,
   result: TreeResult,
   scale: AngleScale,
+  tape: TapeAt,
 ): readonly Step[] {
   return stepOrder(choices, protocol).map((id): Step => {
-    const own = readings.filter((e) => e.heads.some((h) => slotOf(h.body.read) === id));
+    const own = readings.filter((e) => e.heads.some((h) => atStep(h.body.read, id)));
     const [title, short, ask] = TITLES[id];
     return {
       id,
@@ -117,35 +122,59 @@ export function stepsOf(
       ask,
       optional: isOptional(id, protocol),
       readings: own,
-      said: saidOf(own),
-      note: noteOf(id, own, protocol, result, scale),
+      said: saidOf(own, protocol.units),
+      note: noteOf(id, own, protocol, result, scale, tape),
     };
   });
 }
 
-function saidOf(own: Step['readings']): string | null {
+function saidOf(own: Step['readings'], units: UnitSystem): string | null {
   if (own.length === 0) return null;
-  return own.map((e) => e.heads.map((h) => sayReading(h.body.read)).join(' or ')).join(', ');
+  return own.map((e) => e.heads.map((h) => sayReading(h.body.read, units)).join(' or ')).join(', ');
 }
 
+export const TOOL_NAMES: Readonly<Record<ToolName, string>> = {
+  estimate: 'by eye',
+  'diameter-tape': 'diameter tape',
+  'plain-tape': 'girth, plain tape',
+  caliper: 'caliper',
+  'biltmore-stick': 'stick',
+  optical: 'optical',
+};
+
 /** A reading as it was read, with its unit or scale. */
-export function sayReading(read: Reading): string {
+export function sayReading(read: Reading, units: UnitSystem): string {
   if (read.kind === 'angle') return echoAngle(read.value, scaleOf(read));
+  if (read.kind === 'trunk') return sayTrunk(read.trunk, units);
+  if (read.kind === 'optical-diameter') {
+    const what = read.by === 'angle' ? `${read.value}°` : `${read.value} bands`;
+    return `${what} from ${read.distance} ${read.unit}${read.upper && read.pom ? ` at ${showPom(metres(read.pom), units)}` : ''}`;
+  }
+  if (read.kind === 'diameter') {
+    const tool = read.tool === 'diameter-tape' || read.tool === 'plain-tape' ? '' : ` ${TOOL_NAMES[read.tool]}`;
+    return `${[read.value, ...(read.more ?? [])].join(' + ')} ${read.unit}${tool}${read.upper && read.pom ? ` at ${showPom(metres(read.pom), units)}` : ''}`;
+  }
   if (read.kind === 'logs') return read.value === 1 ? '1 log' : `${read.value} logs`;
   return `${read.value} ${read.unit}`;
 }
 
-function noteOf(id: StepId, own: Step['readings'], protocol: ProtocolOptions, result: TreeResult, scale: AngleScale): string | null {
+function noteOf(
+  id: StepId,
+  own: Step['readings'],
+  protocol: ProtocolOptions,
+  result: TreeResult,
+  scale: AngleScale,
+  tape: TapeAt,
+): string | null {
   const read = own.at(-1)?.heads.at(-1)?.body.read;
   const station = result.stations.findLast((s) => s.ok);
   switch (id) {
+    case 'trunk':
+      return own.length > 0 ? null : 'slope, lean, swelling, fork, several stems?';
     case 'dbh': {
-      const tool = read?.kind === 'diameter' && read.tool === 'plain-tape' ? 'girth, plain tape' : read ? 'diameter tape' : '';
-      const height =
-        protocol.units === 'us'
-          ? formatLength(metres(protocol.breastHeight), 'ft', 1)
-          : formatLength(metres(protocol.breastHeight), 'm', 2);
-      return `${tool ? `${tool} ` : ''}at ${height}, ${REFERENCE[protocol.groundReference]}`;
+      const tool = read?.kind === 'diameter' ? `${TOOL_NAMES[read.tool]} ` : '';
+      const at = `at ${showPom(metres(read?.kind === 'diameter' && read.pom ? read.pom : tape.pom), protocol.units)}`;
+      return `${tool}${at}, ${tape.by === 'visit' ? 'as at the last visit' : REFERENCE[protocol.groundReference]}`;
     }
     case 'distance': {
       if (read?.kind !== 'distance')
@@ -166,6 +195,7 @@ function noteOf(id: StepId, own: Step['readings'], protocol: ProtocolOptions, re
           : `${showHeight(metres(ASSUMED_EYE_HEIGHT), protocol.units)} assumed`;
     case 'merchantable':
     case 'logs':
+    case 'upper':
     case 'crown-base':
       return own.length > 0 || !isOptional(id, protocol) ? null : 'optional';
     default:
@@ -179,44 +209,3 @@ const REFERENCE = {
   'root-flare': 'from the root flare',
   stump: 'from the stump',
 } as const;
-
-export type Draft = { readonly ok: true; readonly read: Reading; readonly echo: string } | { readonly ok: false; readonly reason: string };
-
-/** What the typed text means at a step, or why it can't be kept. */
-export function draftOf(step: StepId, text: string, p: Preferences): Draft {
-  const units = tapeUnits(p);
-  if (step === 'logs') {
-    const n = Number(
-      text
-        .trim()
-        .replace(',', '.')
-        .replace(/^(\d*) ?(?:1\/2|½)$/, (_, whole: string) => String(Number(whole || 0) + 0.5)),
-    );
-    if (!(n > 0 && n <= 12 && Number.isInteger(n * 2)))
-      return { ok: false, reason: `“${text.trim()}” logs: whole and half logs from 0.5 to 12, for example 2.5.` };
-    return { ok: true, read: { kind: 'logs', value: n }, echo: n === 1 ? '1 log' : `${n} logs` };
-  }
-  if (step === 'dbh' || step === 'distance' || step === 'mark-height' || step === 'eye-height') {
-    const length = parseLength(text, step === 'dbh' ? units.diameter : units.length);
-    if (!length.ok) return length;
-    const { value, unit } = length;
-    const limit = LIMITS[step];
-    if (length.metres > limit)
-      return {
-        ok: false,
-        reason: `${length.echo} is more than any ${TITLES[step][0].toLowerCase()} here: at most ${showHeight(limit, p.units)}.`,
-      };
-    const echo = sameUnit(unit, p) ? length.echo : `${length.echo} = ${showHeight(length.metres as Metres, p.units)}`;
-    if (step === 'dbh') return { ok: true, echo, read: { kind: 'diameter', tool: p.tool, value, unit } };
-    if (step === 'distance') return { ok: true, echo, read: { kind: 'distance', value, unit, along: p.along, to: p.to } };
-    return { ok: true, echo, read: { kind: step, value, unit } };
-  }
-  const angle = parseAngle(text, p.scale);
-  if (!angle.ok) return angle;
-  return { ok: true, echo: angle.echo, read: angleReading(step, angle.value, angle.scale) };
-}
-
-const LIMITS = { dbh: metres(15), distance: metres(500), 'mark-height': metres(30), 'eye-height': metres(10) } as const;
-
-const sameUnit = (unit: string, p: Preferences) =>
-  p.units === 'us' ? unit === 'ft' || unit === 'in' : unit === 'm' || unit === 'cm' || unit === 'mm';

@@ -1,24 +1,27 @@
-import {
-  ASSUMED_EYE_HEIGHT,
-  checkTree,
-  DomainError,
-  deriveTree,
-  type Metres,
-  metres,
-  parseLine,
-  type Reading,
-  type SceneTarget,
-  settled,
-  sightScene,
-} from '@arbolito/core';
+import { parseLine, type Reading, type SceneTarget, settled, type ToolName, type Trunk, toolOf } from '@arbolito/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, newId, type Preferences, savePreferences, tapeUnits } from '../../field/device';
-import { angleReading, type Maker, type Mode, makeRecord, recordsForLine, recordsForReading, slotOf } from '../../field/make-records';
+import {
+  angleReading,
+  localDate,
+  type Maker,
+  type Mode,
+  makeRecord,
+  recordsForLine,
+  recordsForReading,
+  slotOf,
+  stepOfSlot,
+} from '../../field/make-records';
 import { useBook } from '../../field/use-book';
-import { newPlace, nextTag, openPlace, type Place, protocolOf, rememberPlace } from './place';
-import { draftOf, type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
+import { bodyHint } from './body-hint';
+import { draftOf } from './draft';
+import { newPlace, openPlace, type Place, rememberPlace } from './place';
+import { type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
+import { sayTrunk } from './tape';
+import { useTree } from './use-tree';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
 export function useMeasure() {
@@ -30,85 +33,24 @@ export function useMeasure() {
   useEffect(() => savePreferences(own), [own]);
   useEffect(() => rememberPlace(place), [place]);
 
-  const found = useMemo(() => book.tree(place.tree), [book, place.tree]);
-  const survey = found?.record.body.survey ?? place.survey;
-  const protocol = useMemo(() => protocolOf(book, survey, own), [book, survey, own]);
-  const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
-  const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
-  // a new tree stands in the plot of the one before it, and its tag goes on from there
-  const plotBefore = useMemo(() => (survey ? (book.treesOf(survey).at(-1)?.body.plot ?? null) : null), [book, survey]);
-  const plot = found ? (found.record.body.plot ?? null) : plotBefore;
-  const tag = found?.record.body.tag ?? place.tag ?? suggested;
+  const t = useTree(book, place, own);
+  const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, derived, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
-  const speciesId = found ? (found.record.body.species ?? null) : place.species;
-  const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
-  const eye = found?.eyeHeight ?? book.find('person', prefs.person)?.body.eyeHeight ?? null;
-  const eyeHeight = eye === null ? null : metres(eye);
-
-  const entities = useMemo(() => (found?.readings ?? []).filter((e) => e.heads.length > 0), [found]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
-  const kept = last(place.at);
-  const keptHead = kept ? settled(kept) : null;
-  const draft = useMemo(
-    () => (place.at !== 'done' && place.text.trim() ? draftOf(place.at, place.text, prefs) : null),
-    [place.at, place.text, prefs],
-  );
-
-  // the draft takes part at once: the drawing follows the digits
-  const readings = useMemo((): readonly Reading[] => {
-    const inForce = found?.inForce ?? [];
-    if (!draft?.ok) return inForce;
-    const station = inForce.find((r) => r.station)?.station;
-    const read = { ...draft.read, id: 'draft', ...(station && sighted(draft.read) ? { station } : {}) } as Reading;
-    return kept && !place.again ? inForce.map((r) => (r.id === kept.id ? read : r)) : [...inForce, read];
-  }, [found, draft, kept, place.again]);
-
-  const derive = useCallback(
-    (from: readonly Reading[]) =>
-      deriveTree({ readings: from, protocol: protocol.options, species, ...(eyeHeight === null ? {} : { eyeHeight }) }),
-    [protocol, species, eyeHeight],
-  );
-  const derived = useMemo(() => {
-    try {
-      return { result: derive(readings), readings };
-    } catch (e) {
-      // half-typed digits may be no reading yet (0 on its way to 0.5): the kept ones still stand
-      if (!(e instanceof DomainError)) throw e;
-      const inForce = found?.inForce ?? [];
-      return { result: derive(inForce), readings: inForce };
-    }
-  }, [derive, readings, found]);
-  // a number half typed is no blunder: the checks look at what is kept
-  const findings = useMemo(() => {
-    const inForce = found?.inForce ?? [];
-    return checkTree({ readings: inForce, result: derive(inForce), protocol: protocol.options, species });
-  }, [derive, found, protocol, species]);
+  const keptHead = t.last ? settled(t.last) : null;
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
-  const tape = derived.readings.findLast((r) => r.kind === 'distance');
+  const distance = derived.readings.findLast((r) => r.kind === 'distance');
   const merchantable =
     place.merchantable ??
     (last('merchantable') ? 'merchantable' : protocol.options.merchantable?.logs || last('logs') ? 'logs' : 'merchantable');
-  const along = tape?.kind === 'distance' ? tape.along : prefs.along;
+  const along = distance?.kind === 'distance' ? distance.along : prefs.along;
   const lower = hasMark ? 'mark' : place.lower;
   const choices = useMemo((): StepChoices => ({ along, lower, merchantable }), [along, lower, merchantable]);
   const steps = useMemo(
-    () => stepsOf(entities, choices, protocol.options, derived.result, prefs.scale),
-    [entities, choices, protocol, derived.result, prefs.scale],
+    () => stepsOf(entities, choices, protocol.options, derived.result, prefs.scale, tape),
+    [entities, choices, protocol, derived.result, prefs.scale, tape],
   );
-  const scene = useMemo(
-    () =>
-      sightScene({
-        result: derived.result,
-        readings: derived.readings,
-        protocol: protocol.options,
-        species,
-        eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
-        scale: prefs.scale,
-      }),
-    [derived, protocol, species, eyeHeight, prefs.scale],
-  );
-
   const go = useCallback((at: StepId | 'done') => {
     setRefusal(null);
     setPlace((p) => ({ ...p, at, text: '', again: false }));
@@ -120,32 +62,59 @@ export function useMeasure() {
     newId,
   });
 
-  const where = { tree: place.tree, survey: place.survey, tag, plot, species: speciesId, units: own.units };
+  const where = {
+    tree: place.tree,
+    survey: place.survey,
+    tag,
+    plot,
+    species: speciesId,
+    units: own.units,
+    stem: place.stem,
+    newVisit: place.newVisit,
+  };
 
-  const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+  const keep = (records: readonly AnyRecord[]) => {
+    void bookStore.keep(records);
+    // the visit is begun with its first reading
+    if (place.newVisit) setPlace((p) => ({ ...p, newVisit: false }));
+  };
   const keepReading = (read: Reading, typed: string, mode: Mode) =>
     keep(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode));
 
   /** Enter: keeps what is typed, or goes on when nothing is. */
   const enter = () => {
     if (place.at === 'done') return nextTree();
+    if (place.at === 'trunk') return keepTrunk();
     const { at, again } = place;
     const text = place.text.trim();
     if (text === '') return go(stepAfter(steps, at));
-    const read = draftOf(at, text, prefs);
+    const read = draftOf(at, text, prefs, t.around);
     if (read.ok) {
       const unchanged = keptHead && !again && JSON.stringify(plain(keptHead.body.read)) === JSON.stringify(plain(read.read));
       if (!unchanged)
         keepReading(read.read, text, again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' });
-      return go(
-        stepAfter(
-          withFilled(steps, (id) => id === at),
-          at,
-        ),
-      );
+      return onward(at);
     }
     if (!/\s/.test(text)) return setRefusal(read.reason);
     return keepLine(text, read.reason);
+  };
+
+  /** After a kept reading: the tape after the eye, the next stem, else the next step of the work. */
+  const onward = (at: StepId) => {
+    if (at === 'dbh' && prefs.tool === 'estimate' && !t.stems.find((s) => s.number === place.stem && s.diameter !== null)) {
+      setOwn((p) => ({ ...p, tool: 'diameter-tape' }));
+      return go('dbh');
+    }
+    const tapes = at === 'dbh' && tape.of > 1 && tape.nth < tape.of;
+    if (tapes) return setPlace((p) => ({ ...p, text: '', again: true }));
+    const unread = at === 'dbh' ? t.stems.find((s) => s.number !== place.stem && s.diameter === null) : undefined;
+    if (unread) return setPlace((p) => ({ ...p, at: 'dbh', stem: unread.number, text: '', again: false, trunk: null }));
+    return go(
+      stepAfter(
+        withFilled(steps, (id) => id === at),
+        at,
+      ),
+    );
   };
 
   /** A whole tree on one line. */
@@ -153,7 +122,11 @@ export function useMeasure() {
     const units = tapeUnits(prefs);
     const line = parseLine(text, { diameter: units.diameter, distance: units.length, scale: prefs.scale });
     if (!line.ok) return setRefusal(text.split(/\s+/).length > 2 ? line.reason : otherwise);
-    keep(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, prefs));
+    if (prefs.tool === 'optical' && line.readings.some((r) => r.target === 'dbh')) {
+      return setRefusal('A line holds a tape’s diameter: choose its tool, or read the optical one by itself.');
+    }
+    const tool = prefs.tool === 'optical' ? 'diameter-tape' : prefs.tool;
+    keep(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, { ...prefs, tool, tape }));
     const named = new Set(line.readings.map((r) => r.target as string));
     go(
       stepAfter(
@@ -176,19 +149,23 @@ export function useMeasure() {
     if (!newest) return;
     keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
     setRefusal(null);
-    setPlace((p) => ({ ...p, at: slotOf(newest.body.read) as StepId, text: newest.body.typed, again: false }));
+    const read = newest.body.read;
+    const at = stepOfSlot(slotOf(read)) as StepId;
+    const typed = at === 'trunk' ? '' : newest.body.typed;
+    if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
+    setPlace((p) => ({ ...p, at, text: typed, again: false, trunk: read.kind === 'trunk' ? read.trunk : null }));
   };
 
   /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
   const choose = (change: Partial<Preferences>) => {
     setOwn((p) => ({ ...p, ...change }));
-    if (!keptHead || place.text) return;
+    if (!keptHead || place.text || place.again) return;
     const read = keptHead.body.read;
     const changed: Reading =
       read.kind === 'angle' && change.scale
         ? angleReading(read.target, read.value, change.scale)
         : read.kind === 'diameter'
-          ? { ...read, tool: change.tool ?? read.tool, unit: change.diameterUnit ?? read.unit }
+          ? { ...read, tool: tapeTool(change.tool) ?? read.tool, unit: change.diameterUnit ?? read.unit }
           : read.kind === 'distance'
             ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
             : read;
@@ -214,6 +191,21 @@ export function useMeasure() {
     keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
   };
 
+  /** What is tapped of the trunk becomes a reading, and the tape follows. */
+  const keepTrunk = () => {
+    const { trunk } = place;
+    const before = last('trunk');
+    const head = before ? settled(before) : null;
+    const said = trunk && { ...trunk, from: { reference: protocol.options.groundReference, along: protocol.options.lean } };
+    const read: Reading | null = said && { kind: 'trunk', trunk: said };
+    if (read && !(head && JSON.stringify(plain(head.body.read)) === JSON.stringify(plain(read)))) {
+      keepReading(read, sayTrunk(read.trunk, prefs.units), head ? { as: 'correction', of: head } : { as: 'first' });
+    }
+    setPlace((p) => ({ ...p, trunk: null }));
+    go('dbh');
+  };
+  const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
+
   const pick = (target: SceneTarget) => {
     if (target === 'ground' && choices.along !== 'slope') return go('distance');
     if (target === 'base') return go(choices.lower);
@@ -231,15 +223,25 @@ export function useMeasure() {
     protocol,
     survey: book.find('survey', survey),
     tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found, contested: found?.contested.length ?? 0 },
+    stems: t.stems,
+    tape,
+    previous: t.previous,
+    reach: prefs.person ? book.bodyMeasure(prefs.person, 'reach') : null,
+    hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, localDate(new Date())) : null,
+    trunk: place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : {}),
+    setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
+    keepTrunk,
+    setStem: (stem: number) => setPlace((p) => ({ ...p, stem, text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
+    beginVisit: () => setPlace((p) => ({ ...newPlace(p.survey), tree: p.tree, newVisit: true })),
     speciesList,
     steps,
     step: steps.find((s) => s.id === place.at) ?? null,
     choices,
     kept: keptHead?.body.read ?? null,
     draft,
-    scene,
+    scene: t.scene,
     ...derived,
-    findings,
+    findings: t.findings,
     refusal,
     canUndo: newest !== null || place.text !== '',
     type: (text: string) => {
@@ -260,7 +262,8 @@ export function useMeasure() {
 }
 
 export type MeasureModel = ReturnType<typeof useMeasure>;
-const sighted = (r: Reading) => r.kind === 'angle' || r.kind === 'distance' || r.kind === 'mark-height' || r.kind === 'eye-height';
+/** Between the two sides of a tape a kept reading may be corrected; another tool is another reading. */
+const tapeTool = (tool: ToolName | undefined) => (tool === 'diameter-tape' || tool === 'plain-tape' ? tool : undefined);
 
 /** A reading without what the store adds, in one order of fields, for comparing. */
 function plain(read: Reading): unknown {

@@ -1,0 +1,5 @@
+import type { Point } from '@arbolito/core';
+
+/** Points as the path of an SVG, to a tenth of a pixel. */
+export const path = (points: readonly Point[], close = false) =>
+  `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${close ? 'Z' : ''}`;

@@ -1,0 +1,141 @@
+import { metres, showPom } from '@arbolito/core';
+import { ReadingPad } from '../../ui/ReadingPad';
+import type { MeasureModel } from './use-measure';
+
+const LENGTH_STEPS: ReadonlySet<string> = new Set(['distance', 'mark-height', 'eye-height']);
+const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
+
+export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
+  const { step, place, draft, refusal } = m;
+  if (!step) {
+    return (
+      <div className="flex min-h-[52px] flex-col justify-center">
+        <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
+        <p className="text-[14px] text-soft">
+          {refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : 'Nothing more is needed. Enter goes to the next tree.')}
+        </p>
+      </div>
+    );
+  }
+  const title = `${step.title}${m.stems.length > 1 && step.id === 'dbh' ? ` ${place.stem}` : ''}`;
+  const position = m.steps.findIndex((s) => s.id === step.id);
+  const previous = m.steps[position - 1];
+  const ask = askOf(m);
+  const said = place.again || (step.id === 'dbh' && !m.kept) ? null : step.said;
+  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
+  return (
+    <div className="flex flex-col gap-1">
+      <div className="sr-only desk:not-sr-only">
+        <h1 className="text-[18px] font-semibold">
+          {title}
+          {step.id === 'dbh' && m.stems.length > 1 && ` of ${m.stems.length} stems`}
+        </h1>
+        <p className="text-[14.5px] text-soft">{ask}</p>
+      </div>
+      <div className="flex gap-1.5">
+        <button
+          type="button"
+          className="chip desk:hidden"
+          aria-label={previous ? `back to ${previous.short}` : 'no step before this one'}
+          disabled={!previous}
+          onClick={() => previous && m.go(previous.id)}
+        >
+          ‹
+        </button>
+        <label className="flex h-[52px] min-w-0 flex-1 items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
+          <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
+            {title}
+            {place.again ? ', again' : ''}
+          </span>
+          <input
+            ref={input}
+            className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
+            inputMode="none"
+            enterKeyHint="next"
+            autoComplete="off"
+            spellCheck={false}
+            aria-label={`${step.title}: ${ask}`}
+            aria-invalid={refusal !== null}
+            aria-describedby="field-help"
+            placeholder={said ?? ''}
+            value={place.text}
+            maxLength={120}
+            onChange={(e) => m.type(e.target.value)}
+          />
+        </label>
+      </div>
+      <p
+        id="field-help"
+        aria-live="polite"
+        className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
+      >
+        {help ?? <span className="desk:hidden">{ask}</span>}
+      </p>
+    </div>
+  );
+}
+
+/** What to do at the step in hand; at the tape it depends on the tool and on where the tape lies. */
+function askOf(m: MeasureModel): string {
+  const { step, tape, prefs } = m;
+  if (step?.id !== 'dbh') return step?.ask ?? '';
+  const at =
+    tape.of > 1
+      ? `at ${showPom(metres(tape.pom), prefs.units)}, tape ${tape.nth} of ${tape.of}`
+      : tape.by === 'protocol'
+        ? 'at breast height'
+        : `at ${showPom(metres(tape.pom), prefs.units)}`;
+  switch (prefs.tool) {
+    case 'plain-tape':
+      return `Read the girth ${at}. Longer than the tape: lengths with + between.`;
+    case 'caliper':
+      return `Read twice at right angles ${at}, with + between.`;
+    case 'biltmore-stick':
+      return `Read the tree face of the stick ${at}; more faces with + between.`;
+    case 'optical':
+      return `Read the stem’s ${prefs.optical.by === 'angle' ? 'angle in degrees' : 'bands'} ${at}.`;
+    case 'estimate':
+      return `How thick is it ${at}? Say it before you measure.`;
+    default:
+      return `Read the tape ${at}.`;
+  }
+}
+
+export function Pad({ m }: { m: MeasureModel }) {
+  const { step, place, steps } = m;
+  const { text } = place;
+  const from = steps.findIndex((s) => s.id === place.at);
+  const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
+  const onward = next ? next.short : 'done';
+  if (!step) {
+    return (
+      <div className="flex gap-1.5" data-pad>
+        <button type="button" className="key px-5" aria-label="undo the last kept reading" disabled={!m.canUndo} onClick={m.undo}>
+          ↶
+        </button>
+        <button type="button" className="key key-go flex-1" onClick={m.enter}>
+          Next tree <span aria-hidden="true">↵</span>
+        </button>
+      </div>
+    );
+  }
+  const go = text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
+  const kind =
+    step.id === 'logs' ? 'count' : step.id === 'dbh' || step.id === 'upper' ? 'diameter' : LENGTH_STEPS.has(step.id) ? 'length' : 'angle';
+  return (
+    <ReadingPad
+      kind={kind}
+      decimal={DECIMAL}
+      go={go}
+      again={place.again}
+      canRepeat={Boolean(m.kept)}
+      canUndo={m.canUndo}
+      onType={(sign) => m.type(text + sign)}
+      onSign={(sign) => m.type(sign + text.replace(/^[+\-−▲▼]/, ''))}
+      onErase={() => m.type(text.slice(0, -1))}
+      onUndo={m.undo}
+      onAgain={() => m.setPlace((p) => ({ ...p, again: !p.again, text: '' }))}
+      onGo={m.enter}
+    />
+  );
+}

@@ -1,0 +1,205 @@
+import {
+  formatNumber,
+  fromMetres,
+  type LengthUnit,
+  type Metres,
+  metres,
+  parseLength,
+  showPom,
+  type ToolName,
+  USUAL_REACH,
+} from '@arbolito/core';
+import { useState } from 'react';
+import { type OpticalWay, tapeUnits } from '../../field/device';
+import { Choice, Row } from './Choice';
+import { TOOL_NAMES } from './steps';
+import { Units } from './Units';
+import type { MeasureModel } from './use-measure';
+
+const TOOLS: readonly ToolName[] = ['diameter-tape', 'plain-tape', 'caliper', 'biltmore-stick', 'optical', 'estimate'];
+
+/** With which tool a diameter is read, in which unit, where on the stem, and of which stem. */
+export function TapeChips({ m }: { m: MeasureModel }) {
+  const { prefs, kept, choose, tape, step } = m;
+  const read = m.place.text === '' && !m.place.again && kept?.kind === 'diameter' ? kept : null;
+  const upper = step?.id === 'upper';
+  return (
+    <>
+      {m.stems.length > 1 && <Stems m={m} />}
+      <Row>
+        <select
+          aria-label="Tool"
+          className="chip min-w-0 flex-[2] justify-start"
+          value={prefs.tool}
+          onChange={(e) => choose({ tool: e.target.value as ToolName })}
+        >
+          {TOOLS.map((t) => (
+            <option key={t} value={t}>
+              {TOOL_NAMES[t]}
+            </option>
+          ))}
+        </select>
+        {prefs.tool !== 'optical' && (
+          <Units m={m} units={['cm', 'in']} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
+        )}
+        {upper ? (
+          <Beside
+            label="Height of the upper diameter"
+            hint="height"
+            value={m.place.upperHeight}
+            unit={tapeUnits(prefs).length}
+            set={(upperHeight) => m.setPlace((p) => ({ ...p, upperHeight }))}
+          />
+        ) : (
+          <button
+            type="button"
+            className="chip chip-where min-w-0 flex-[1.6] px-1"
+            onClick={() => m.go('trunk')}
+            aria-label={`where the tape goes: ${showPom(metres(tape.pom), prefs.units)}. Say what the trunk does`}
+          >
+            <span className="figure">{showPom(metres(tape.pom), prefs.units)}</span>
+            <span aria-hidden="true">&nbsp;▸</span>
+          </button>
+        )}
+      </Row>
+      {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
+      {prefs.tool === 'optical' && <Optical m={m} />}
+    </>
+  );
+}
+
+function Stems({ m }: { m: MeasureModel }) {
+  const unit = tapeUnits(m.prefs).diameter;
+  return (
+    <Row label="Stem">
+      {m.stems.map((s) => (
+        <Choice
+          key={s.number}
+          label={s.diameter === null ? `${s.number}` : `${s.number}: ${formatNumber(fromMetres(s.diameter as Metres, unit), 1)}`}
+          name={`stem ${s.number}${s.diameter === null ? ', not read yet' : ''}`}
+          on={s.number === m.place.stem}
+          pick={() => m.setStem(s.number)}
+        />
+      ))}
+      <Choice label="+" name="another stem" on={false} pick={() => m.setStem(m.stems.length + 1)} />
+    </Row>
+  );
+}
+
+/** Whose reach, and the reach the stick is drawn for. */
+function Stick({ m }: { m: MeasureModel }) {
+  const design = (m.prefs.stickReach ?? USUAL_REACH) as Metres;
+  const unit: LengthUnit = m.prefs.units === 'us' ? 'in' : 'cm';
+  const [typed, setTyped] = useState<string | null>(null);
+  const show = (l: number) => `${formatNumber(fromMetres(l as Metres, unit), 1)} ${unit}`;
+  const settle = () => {
+    const length = typed ? parseLength(typed, unit) : null;
+    if (length?.ok && length.metres >= 0.2 && length.metres <= 1.5)
+      m.choose({ stickReach: Math.abs(length.metres - USUAL_REACH) < 1e-9 ? null : length.metres });
+    setTyped(null);
+  };
+  return (
+    <Row>
+      <span className="flex min-w-0 flex-1 flex-col justify-center text-[13.5px] leading-tight text-soft">
+        {m.reach === null ? 'your reach is not in the kit: the stick’s own is taken' : `your reach ${show(m.reach)}`}
+      </span>
+      <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
+        stick drawn for
+        <input
+          aria-label="Reach the stick is drawn for"
+          className="figure min-h-12 w-24 rounded-[8px] border-[1.5px] border-edge bg-field px-2 text-right text-ink"
+          value={typed ?? show(design)}
+          onFocus={(e) => e.currentTarget.select()}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={settle}
+        />
+      </label>
+    </Row>
+  );
+}
+
+function Optical({ m }: { m: MeasureModel }) {
+  const way = m.prefs.optical;
+  const set = (change: Partial<OpticalWay>) => m.choose({ optical: { ...way, ...change } });
+  const { optical } = m.place;
+  const beside = (change: Partial<typeof optical>) => m.setPlace((p) => ({ ...p, optical: { ...p.optical, ...change } }));
+  const unit = tapeUnits(m.prefs).length;
+  const known = m.result.stations.findLast((s) => s.ok);
+  return (
+    <>
+      <Row>
+        <Choice label="angle" on={way.by === 'angle'} pick={() => set({ by: 'angle' })} />
+        <Choice label="bands" on={way.by === 'bands'} pick={() => set({ by: 'bands' })} />
+        <Beside
+          label="Distance to the stem"
+          hint={known?.ok ? `${formatNumber(fromMetres(known.value.distance, unit), 1)} ${unit}` : 'distance'}
+          value={optical.distance}
+          unit={unit}
+          set={(distance) => beside({ distance })}
+        />
+        <Beside
+          label="Angle of the sight"
+          hint="sight °"
+          value={optical.elevation}
+          unit={null}
+          set={(elevation) => beside({ elevation })}
+        />
+      </Row>
+      <Row>
+        <Choice label="level" name="distance level" on={way.along === 'level'} pick={() => set({ along: 'level' })} />
+        <Choice label="sight" name="distance along the sight" on={way.along === 'sight'} pick={() => set({ along: 'sight' })} />
+        <Choice label="axis" name="to the axis" on={way.to === 'axis'} pick={() => set({ to: 'axis' })} />
+        <Choice label="face" name="to the near face" on={way.to === 'face'} pick={() => set({ to: 'face' })} />
+        {way.by === 'bands' && (
+          <>
+            <Choice
+              label={`1:${formatNumber(1 / way.ratio, 0)}`}
+              name={`one band is 1:${formatNumber(1 / way.ratio, 0)} of the distance; change it`}
+              on={false}
+              pick={() => set({ ratio: nextRatio(way.ratio) })}
+            />
+            <Choice
+              label="auto"
+              name="corrects itself for the slope of the sight"
+              on={way.selfCorrecting}
+              pick={() => set({ selfCorrecting: !way.selfCorrecting })}
+            />
+          </>
+        )}
+      </Row>
+    </>
+  );
+}
+
+const RATIOS = [0.02, 0.01, 0.005, 0.04] as const;
+const nextRatio = (r: number) => RATIOS[(RATIOS.indexOf(r as (typeof RATIOS)[number]) + 1) % RATIOS.length] ?? 0.02;
+
+/** A second number beside the one in the field; the pad writes to the field, this one takes the phone's own keys. */
+function Beside({
+  label,
+  hint,
+  value,
+  unit,
+  set,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  unit: LengthUnit | null;
+  set: (v: string) => void;
+}) {
+  const bad = value.trim() !== '' && (unit ? !parseLength(value, unit).ok : !/^[+-−]?\d+([.,]\d+)?°?$/.test(value.trim()));
+  return (
+    <input
+      aria-label={label}
+      aria-invalid={bad}
+      placeholder={hint}
+      inputMode="decimal"
+      autoComplete="off"
+      maxLength={20}
+      className={`figure min-h-12 w-0 min-w-0 flex-[1.5] rounded-[8px] border-[1.5px] bg-field px-2 text-[15px] placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
+      value={value}
+      onChange={(e) => set(e.target.value)}
+    />
+  );
+}

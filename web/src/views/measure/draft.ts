@@ -1,0 +1,166 @@
+import {
+  LENGTHS_OF_TOOL,
+  type LengthUnit,
+  type Metres,
+  metres,
+  parseAngle,
+  parseLength,
+  parseLengths,
+  type Reading,
+  showHeight,
+  showPom,
+  UNITS_OF,
+} from '@arbolito/core';
+import { type Preferences, tapeUnits } from '../../field/device';
+import { angleReading, tapeFields } from '../../field/make-records';
+import type { Place } from './place';
+import { type StepId, TITLES } from './steps';
+import type { TapeAt } from './tape';
+
+export type Draft = { readonly ok: true; readonly read: Reading; readonly echo: string } | { readonly ok: false; readonly reason: string };
+const no = (reason: string): Draft => ({ ok: false, reason });
+
+/** What the digits need beside themselves: where the tape lies, and how far an optical instrument stands. */
+export interface Around {
+  readonly tape: TapeAt;
+  readonly place: Pick<Place, 'optical' | 'upperHeight'>;
+  /** Level distance of the station, metres, where it is known. */
+  readonly distance: number | null;
+}
+
+/** What the typed text means at a step, or why it can't be kept. */
+export function draftOf(step: StepId, text: string, p: Preferences, around: Around): Draft {
+  switch (step) {
+    case 'trunk':
+      return no('What the trunk does is tapped, not typed.');
+    case 'logs':
+      return logs(text);
+    case 'dbh':
+    case 'upper':
+      return diameter(step, text, p, around);
+    case 'distance':
+    case 'mark-height':
+    case 'eye-height':
+      return length(step, text, p);
+    default: {
+      const angle = parseAngle(text, p.scale);
+      return angle.ok ? { ok: true, echo: angle.echo, read: angleReading(step, angle.value, angle.scale) } : angle;
+    }
+  }
+}
+
+function logs(text: string): Draft {
+  const n = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/^(\d*) ?(?:1\/2|½)$/, (_, whole: string) => String(Number(whole || 0) + 0.5)),
+  );
+  if (!(n > 0 && n <= 12 && Number.isInteger(n * 2)))
+    return no(`“${text.trim()}” logs: whole and half logs from 0.5 to 12, for example 2.5.`);
+  return { ok: true, read: { kind: 'logs', value: n }, echo: n === 1 ? '1 log' : `${n} logs` };
+}
+
+/** A diameter past this is no tree's; a girth past π times it. */
+const THICKEST = metres(15);
+
+function diameter(step: 'dbh' | 'upper', text: string, p: Preferences, around: Around): Draft {
+  const place = placeOf(step, p, around);
+  if (!place.ok) return place;
+  if (p.tool === 'optical') return optical(text, p, around, place.fields);
+  const { most } = LENGTHS_OF_TOOL[p.tool];
+  const lengths = parseLengths(text, tapeUnits(p).diameter, most);
+  if (!lengths.ok) return lengths;
+  const [value = 0, ...more] = lengths.values;
+  const limit = p.tool === 'plain-tape' ? metres(THICKEST * Math.PI) : THICKEST;
+  const whole = parseLength(`${lengths.values.reduce((a, b) => a + b, 0)}`, lengths.unit);
+  if (whole.ok && whole.metres > limit) return no(`${lengths.echo} is more than any stem here: at most ${showHeight(limit, p.units)}.`);
+  const echo = sameUnit(lengths.unit, p) ? lengths.echo : `${lengths.echo} = ${whole.ok ? showHeight(whole.metres, p.units) : ''}`;
+  return {
+    ok: true,
+    echo,
+    read: {
+      kind: 'diameter',
+      tool: p.tool,
+      value,
+      ...(more.length > 0 ? { more } : {}),
+      unit: lengths.unit,
+      ...(p.tool === 'biltmore-stick' && p.stickReach !== null ? { designReach: p.stickReach } : {}),
+      ...place.fields,
+    },
+  };
+}
+
+type Placed =
+  | { readonly ok: true; readonly fields: { pom?: number; why?: string; upper?: true } }
+  | { readonly ok: false; readonly reason: string };
+
+/** Where a diameter was read: the point of measurement, or a height up the stem that somebody says. */
+function placeOf(step: 'dbh' | 'upper', p: Preferences, { tape, place }: Around): Placed {
+  if (step === 'dbh') return { ok: true, fields: tapeFields(tape) };
+  const height = parseLength(place.upperHeight, tapeUnits(p).length);
+  if (!height.ok) return { ok: false, reason: 'Say first how high up the stem it is read.' };
+  if (height.metres > 60 || height.metres <= 0)
+    return { ok: false, reason: `${height.echo} is no height on a stem here: at most ${showPom(metres(60), p.units)}.` };
+  return { ok: true, fields: { upper: true, pom: height.metres } };
+}
+
+function optical(text: string, p: Preferences, { place, distance }: Around, fields: object): Draft {
+  const { by, ratio, along, to, selfCorrecting } = p.optical;
+  const value = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/[°\s]+$/, ''),
+  );
+  const most = by === 'angle' ? 60 : 200;
+  if (!(value > 0 && value < most))
+    return no(
+      `“${text.trim()}”: ${by === 'angle' ? 'the angle the stem subtends, in degrees' : 'a count of bands'}, above 0 and under ${most}.`,
+    );
+  const typed = place.optical.distance.trim();
+  const read = typed ? parseLength(typed, tapeUnits(p).length) : null;
+  if (read && !read.ok) return read;
+  if (!read && distance === null) return no('Say how far the instrument is from the stem.');
+  const elevation = place.optical.elevation.trim();
+  const angle = elevation ? parseAngle(elevation, { kind: 'degree' }) : null;
+  if (angle && !angle.ok) return angle;
+  const way = read ? along : 'level';
+  const wanted = by === 'bands' && selfCorrecting ? 'level' : 'sight';
+  if (way !== wanted && !angle)
+    return no(
+      `The distance is ${way === 'level' ? 'level' : 'along the sight'}: type the angle of the sight beside it too (0 at breast height on level ground).`,
+    );
+  return {
+    ok: true,
+    echo: by === 'angle' ? `${value}°` : `${value} bands`,
+    read: {
+      kind: 'optical-diameter',
+      by,
+      value,
+      ...(by === 'bands' ? { ratio, ...(selfCorrecting ? { selfCorrecting } : {}) } : {}),
+      distance: read?.ok ? read.value : (distance as number),
+      unit: read?.ok ? read.unit : 'm',
+      along: way,
+      to: read ? to : 'axis',
+      ...(angle?.ok ? { elevation: angle.value } : {}),
+      ...fields,
+    },
+  };
+}
+
+const LIMITS = { distance: metres(500), 'mark-height': metres(30), 'eye-height': metres(10) } as const;
+
+function length(step: keyof typeof LIMITS, text: string, p: Preferences): Draft {
+  const read = parseLength(text, tapeUnits(p).length);
+  if (!read.ok) return read;
+  const { value, unit } = read;
+  if (read.metres > LIMITS[step])
+    return no(`${read.echo} is more than any ${TITLES[step][0].toLowerCase()} here: at most ${showHeight(LIMITS[step], p.units)}.`);
+  const echo = sameUnit(unit, p) ? read.echo : `${read.echo} = ${showHeight(read.metres as Metres, p.units)}`;
+  if (step === 'distance') return { ok: true, echo, read: { kind: 'distance', value, unit, along: p.along, to: p.to } };
+  return { ok: true, echo, read: { kind: step, value, unit } };
+}
+
+const sameUnit = (unit: LengthUnit, p: Preferences) =>
+  p.units === 'us' ? unit === UNITS_OF.us.length || unit === UNITS_OF.us.diameter : unit === 'm' || unit === 'cm' || unit === 'mm';

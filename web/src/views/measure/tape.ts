@@ -1,0 +1,103 @@
+import type { ToolName } from '@arbolito/core';
+import {
+  type Answer,
+  metres,
+  type Pom,
+  type PreviousDiameter,
+  type ProtocolOptions,
+  type Reading,
+  showPom,
+  type TreeResult,
+  type Trunk,
+  type UnitSystem,
+} from '@arbolito/core';
+import type { BookTree } from '../../contract/book';
+import { slotOf, slotOfTool, stepOfSlot } from '../../field/make-records';
+
+/** Where the next reading of a diameter goes, and who says so. */
+export interface TapeAt {
+  readonly pom: number;
+  readonly why: string | null;
+  readonly by: 'protocol' | 'trunk' | 'visit';
+  /** Which of how many heights; more than one where a mean above and below is taken. */
+  readonly nth: number;
+  readonly of: number;
+}
+
+/** A stem of the tree in hand, read or still to be read. */
+export interface StemLine {
+  readonly number: number;
+  readonly id: string | null;
+  readonly diameter: number | null;
+}
+
+export const stemName = (number: number) => String(number);
+
+/**
+ * Where the tape goes on the stem in hand: as its trunk decides, else where the last visit read it, else at breast height.
+ * @param where the point found for the trunk; null when nothing is said of it
+ * @param taken readings of this tool on this stem so far
+ */
+export function tapeAt(
+  where: Answer<Pom> | null,
+  previous: readonly PreviousDiameter[],
+  stem: number,
+  protocol: ProtocolOptions,
+  taken: number,
+): TapeAt {
+  if (where?.ok) {
+    const { tapes } = where.value;
+    const nth = taken % tapes.length;
+    return { pom: tapes[nth] ?? where.value.pom, why: whyOf(where.value), by: 'trunk', nth: nth + 1, of: tapes.length };
+  }
+  const before = previous.find((p) => (p.stem ?? '1') === stemName(stem));
+  if (before && !where) return { pom: before.pom, why: 'The point of the last visit.', by: 'visit', nth: 1, of: 1 };
+  return { pom: protocol.breastHeight, why: null, by: 'protocol', nth: 1, of: 1 };
+}
+
+/** The steps that led to a point, short enough to stand in a record. */
+function whyOf(pom: Pom): string {
+  const text = pom.steps.map((s) => s.text).join(' ');
+  return text.length > 400 ? `${text.slice(0, 399)}…` : text;
+}
+
+/** What is said of a trunk, in a few words. */
+export function sayTrunk(trunk: Trunk, units: UnitSystem): string {
+  const zone = (z: { readonly from: number; readonly to: number }) =>
+    `${showPom(metres(z.from), units).split(' ')[0]}–${showPom(metres(z.to), units)}`;
+  const words = [
+    trunk.slope ? `slope ${trunk.slope}°` : null,
+    trunk.lean?.angle ? `leans ${trunk.lean.angle}° ${trunk.lean.toward}` : null,
+    trunk.stems && trunk.stems > 1 ? `${trunk.stems} stems` : null,
+    trunk.fork ? `forks at ${showPom(metres(trunk.fork.height), units)}` : null,
+    trunk.buttSwell ? `butt swell to ${showPom(metres(trunk.buttSwell.end), units)}` : null,
+    ...(trunk.swellings ?? []).map((z) => `swollen ${zone(z)}`),
+    ...(trunk.lowBranches ?? []).map((z) => `branches ${zone(z)}`),
+    trunk.vines ? 'vines' : null,
+    trunk.snow ? 'snow' : null,
+  ].filter(Boolean);
+  return words.length === 0 ? 'stands straight' : words.join(', ');
+}
+
+/** Every stem there is or is said to be, with what it measured. */
+export function stemLines(tree: BookTree | null, readings: readonly Reading[], result: TreeResult): readonly StemLine[] {
+  const said = Math.max(1, ...readings.map((r) => (r.kind === 'trunk' ? seen(r.trunk, result) : 1)));
+  const known = tree?.stems.map((s) => Number.parseInt(s.name, 10)) ?? [];
+  const count = Math.max(said, ...known, ...readings.map((r) => Number.parseInt(r.stem ?? '1', 10) || 1));
+  return Array.from({ length: count }, (_, i): StemLine => {
+    const name = stemName(i + 1);
+    const dbh = result.stems.find((s) => s.stem === name)?.dbh;
+    return { number: i + 1, id: tree?.stems.find((s) => s.name === name)?.id ?? null, diameter: dbh?.ok ? dbh.value.unrounded : null };
+  });
+}
+
+/** Stems to be read one by one: none where one stem below the fork stands for all. */
+function seen(trunk: Trunk, result: TreeResult): number {
+  const one = trunk.fork && result.stems.some((s) => s.where?.ok && s.where.value.stems === 'one');
+  return one ? 1 : (trunk.stems ?? (trunk.fork ? 2 : 1));
+}
+
+/** Readings of a step that belong to a stem: the tool's own slot, so that two tools never correct each other. */
+export const sameSlot = (read: Reading, tool: ToolName, step: string) =>
+  step === 'dbh' ? slotOf(read) === slotOfTool(tool) : slotOf(read) === step;
+export const atStep = (read: Reading, step: string) => stepOfSlot(slotOf(read)) === step;

@@ -1,0 +1,157 @@
+import { fromMetres, type LengthUnit, metres, type ProtocolOptions, parseLength, showPom, type Trunk, type Zone } from '@arbolito/core';
+import { useState } from 'react';
+import { moved, without } from './situations';
+
+interface Props {
+  readonly trunk: Trunk;
+  readonly protocol: ProtocolOptions;
+  /** Whether the thickness is measured; until then somebody may say it. */
+  readonly measured: boolean;
+  readonly onChange: (trunk: Trunk) => void;
+}
+
+/** The figures of what is said: each a number to type or to step, in the units of the survey. */
+export function Figures({ trunk, protocol, measured, onChange }: Props) {
+  const length = (label: string, value: number, set: (h: number) => void) => (
+    <Stepper key={label} label={label} kind="length" value={value} units={protocol.units} onSet={set} />
+  );
+  const angle = (label: string, value: number, most: number, set: (a: number) => void) => (
+    <Stepper key={label} label={label} kind="angle" value={value} most={most} units={protocol.units} onSet={set} />
+  );
+  const { slope, lean, fork, stems, buttSwell, vines, snow } = trunk;
+  const thick = !measured && ((slope ?? 0) > 0 || (lean?.angle ?? 0) > 0);
+  const rows = [
+    slope ? angle('Slope', slope, 60, (a) => onChange({ ...trunk, slope: a })) : null,
+    lean ? angle('Lean', lean.angle, 75, (a) => onChange({ ...trunk, lean: { ...lean, angle: a } })) : null,
+    lean && slope ? (
+      <Choose
+        key="toward"
+        label="It hangs"
+        options={['downhill', 'uphill']}
+        on={lean.toward}
+        pick={(toward) => onChange({ ...trunk, lean: { ...lean, toward } })}
+      />
+    ) : null,
+    ...zones('Swelling', 'swelling', 'swellings', trunk.swellings),
+    fork ? length('Fork at', fork.height, (h) => onChange(moved(trunk, 'fork:height', h))) : null,
+    fork && fork.height > 0.3
+      ? length('Swelling of the fork from', fork.swellFrom ?? Math.max(0.02, fork.height - 0.2), (h) =>
+          onChange({ ...trunk, fork: { ...fork, swellFrom: Math.min(h, fork.height) } }),
+        )
+      : null,
+    (stems ?? 1) > 1 || fork ? (
+      <Stepper
+        key="stems"
+        label="Stems"
+        kind="count"
+        value={stems ?? 2}
+        units={protocol.units}
+        onSet={(n) => onChange(n > 1 ? { ...trunk, stems: n } : without(trunk, 'stems'))}
+      />
+    ) : null,
+    buttSwell ? length('Butt swell ends at', buttSwell.end, (h) => onChange({ ...trunk, buttSwell: { end: h } })) : null,
+    ...zones('Branches', 'branches', 'lowBranches', trunk.lowBranches),
+    vines ? (
+      <Choose key="vines" label="Vines" options={['movable', 'fixed']} on={vines} pick={(v) => onChange({ ...trunk, vines: v })} />
+    ) : null,
+    snow ? length('Depth', snow, (h) => onChange({ ...trunk, snow: Math.min(5, h) })) : null,
+    thick ? length('About how thick', trunk.diameter ?? 0.4, (d) => onChange({ ...trunk, diameter: d })) : null,
+  ].filter(Boolean);
+
+  function zones(name: string, handle: string, field: 'swellings' | 'lowBranches', list: readonly Zone[] | undefined) {
+    const set = (i: number, change: (z: Zone) => Zone) =>
+      onChange({ ...trunk, [field]: (list ?? []).map((z, j) => (i === j ? change(z) : z)) });
+    return (list ?? []).flatMap((z, i) => [
+      length(`${name} from`, z.from, (h) => onChange(moved(trunk, `${handle}:${i}:from`, h))),
+      length(`${name} to`, z.to, (h) => onChange(moved(trunk, `${handle}:${i}:to`, h))),
+      length('Narrowest below it', z.narrowestBelow ?? z.from, (h) => set(i, (y) => ({ ...y, narrowestBelow: Math.min(h, y.from) }))),
+      <Choose
+        key={`${name} worse`}
+        label="Just above it"
+        options={['normal', 'no better']}
+        on={z.worseAbove ? 'no better' : 'normal'}
+        pick={(v) => set(i, ({ worseAbove: _, ...y }) => (v === 'normal' ? y : { ...y, worseAbove: true }))}
+      />,
+    ]);
+  }
+  if (rows.length === 0) return null;
+  return <div className="flex flex-col gap-1.5">{rows}</div>;
+}
+
+interface StepperProps {
+  readonly label: string;
+  readonly kind: 'length' | 'angle' | 'count';
+  readonly value: number;
+  readonly most?: number;
+  readonly units: ProtocolOptions['units'];
+  readonly onSet: (value: number) => void;
+}
+
+function Stepper({ label, kind, value, most = 99, units, onSet }: StepperProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const unit: LengthUnit = units === 'us' ? 'ft' : 'm';
+  const shown = kind === 'length' ? showPom(metres(value), units) : kind === 'angle' ? `${value}°` : String(value);
+  const parse = (text: string): number | null => {
+    if (kind === 'length') {
+      const length = parseLength(text, unit);
+      return length.ok && length.metres > 0 && length.metres <= 20 ? length.metres : null;
+    }
+    const n = Number(text.replace(',', '.').replace('°', '').trim());
+    return Number.isFinite(n) && n >= 1 && n <= most ? (kind === 'count' ? Math.round(n) : n) : null;
+  };
+  const bad = typed !== null && parse(typed) === null;
+  const settle = () => {
+    const n = typed === null ? null : parse(typed);
+    if (n !== null) onSet(n);
+    setTyped(null);
+  };
+  const step = (by: number) => {
+    const metre = units === 'us' ? 0.1 / fromMetres(metres(1), 'ft') : 0.05;
+    const n = kind === 'length' ? Math.max(0.02, Math.round((value + by * metre) * 1000) / 1000) : Math.min(most, Math.max(1, value + by));
+    onSet(n);
+  };
+  return (
+    <div className="flex items-center gap-1.5">
+      <span className="min-w-0 flex-1 text-[15px] leading-tight">{label}</span>
+      <button type="button" className="chip" aria-label={`${label}: less`} onClick={() => step(-1)}>
+        −
+      </button>
+      <input
+        aria-label={label}
+        aria-invalid={bad}
+        inputMode="decimal"
+        autoComplete="off"
+        className={`figure min-h-12 w-[5.4rem] rounded-[8px] border-[1.5px] bg-field px-2 text-center text-[16px] ${bad ? 'border-berry text-berry' : 'border-edge'}`}
+        value={typed ?? shown}
+        onFocus={(e) => e.currentTarget.select()}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={settle}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault();
+          e.stopPropagation();
+          e.currentTarget.blur();
+        }}
+      />
+      <button type="button" className="chip" aria-label={`${label}: more`} onClick={() => step(1)}>
+        +
+      </button>
+    </div>
+  );
+}
+
+function Choose<T extends string>({ label, options, on, pick }: { label: string; options: readonly T[]; on: T; pick: (v: T) => void }) {
+  return (
+    <fieldset className="flex items-center gap-1.5">
+      <legend className="sr-only">{label}</legend>
+      <span aria-hidden="true" className="min-w-0 flex-1 text-[15px]">
+        {label}
+      </span>
+      {options.map((o) => (
+        <button key={o} type="button" className="chip px-3" aria-pressed={on === o} onClick={() => pick(o)}>
+          {o}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
