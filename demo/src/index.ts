@@ -1,6 +1,7 @@
 import { Chance } from './random';
 import { MONTE_UMBRIO, TANSY_CREEK } from './scene';
 import { type DemoRecord, sceneRecords, type TreeTruth } from './scene-records';
+import { streetRecords } from './street-records';
 
 /** Chosen once; another seed makes other trees. */
 const SEED = 20260511;
@@ -12,6 +13,7 @@ const SEED = 20260511;
 export function demoRecords(seed = SEED): { readonly records: readonly DemoRecord[]; readonly truth: readonly TreeTruth[] } {
   const chance = new Chance(seed);
   const scenes = [MONTE_UMBRIO, TANSY_CREEK].map((scene) => sceneRecords(scene, chance));
+  scenes.push(streetRecords(chance));
   return { records: scenes.flatMap((s) => s.records), truth: scenes.flatMap((s) => s.truth) };
 }
 

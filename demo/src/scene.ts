@@ -1,4 +1,4 @@
-import type { PresetKey, SpeciesFigures } from '@arbolito/core';
+import type { PresetKey, SpeciesFigures, Trunk } from '@arbolito/core';
 
 /** A species as it grows in a scene: the truth the simulated trees are drawn from. */
 export interface SceneSpecies {
@@ -15,14 +15,28 @@ export interface SceneSpecies {
   readonly figures: SpeciesFigures;
 }
 
+/** Somebody who measures, with what their kit holds. Metres. */
+export interface ScenePerson {
+  readonly name: string;
+  readonly eyeHeight: number;
+  readonly measures: readonly {
+    readonly what: 'breast-height-mark' | 'reach' | 'eye-height';
+    readonly value: number;
+    readonly footwear?: string;
+    readonly where?: string;
+  }[];
+  /** How much a stick read by them shows too much, and how much it scatters, as shares. */
+  readonly stick?: { readonly bias: number; readonly spread: number };
+}
+
 /** A made-up place with made-up people. */
 export interface Scene {
   readonly key: string;
   readonly name: string;
   readonly place: string;
-  readonly kind: 'fixed-plots' | 'every-tree';
+  readonly kind: 'fixed-plots' | 'every-tree' | 'street';
   readonly preset: PresetKey;
-  readonly person: { readonly name: string; readonly eyeHeight: number };
+  readonly person: ScenePerson;
   readonly begins: string;
   readonly trees: number;
   /** Trees to a plot; null without plots. */
@@ -33,6 +47,8 @@ export interface Scene {
   readonly logs: boolean;
   readonly angle: 'percent' | 'degree';
   readonly species: readonly SceneSpecies[];
+  /** What some trunks do, by the number of the tree from 0; the others stand straight. */
+  readonly trunks: Readonly<Record<number, { readonly trunk: Trunk; readonly trunkSaid: string }>>;
 }
 
 const conifer = { crown: 'conifer', tipOffset: 0.5 } as const;
@@ -44,7 +60,11 @@ export const MONTE_UMBRIO: Scene = {
   place: 'Village pinewood above the Umbrío stream',
   kind: 'fixed-plots',
   preset: 'forest-metric',
-  person: { name: 'I. Salvatierra', eyeHeight: 1.62 },
+  person: {
+    name: 'I. Salvatierra',
+    eyeHeight: 1.62,
+    measures: [{ what: 'breast-height-mark', value: 1.3, footwear: 'summer boots', where: 'second button of the vest' }],
+  },
   begins: '2026-05-11T07:40:00Z',
   trees: 62,
   plotOf: 16,
@@ -52,6 +72,14 @@ export const MONTE_UMBRIO: Scene = {
   heightShare: 0.75,
   logs: false,
   angle: 'percent',
+  trunks: {
+    4: { trunk: { slope: 14 }, trunkSaid: 'slope 14°' },
+    9: { trunk: { slope: 18, lean: { angle: 11, toward: 'downhill' } }, trunkSaid: 'slope 18°, leans 11° downhill' },
+    15: { trunk: { swellings: [{ from: 1.12, to: 1.58 }] }, trunkSaid: 'swollen 1.12–1.58 m' },
+    23: { trunk: { fork: { height: 2.4 }, vines: 'movable' }, trunkSaid: 'forks at 2.40 m, vines' },
+    31: { trunk: { lowBranches: [{ from: 1.2, to: 1.45, worseAbove: true }] }, trunkSaid: 'branches 1.20–1.45 m' },
+    44: { trunk: { slope: 16, buttSwell: { end: 1.5 } }, trunkSaid: 'slope 16°, butt swell to 1.50 m' },
+  },
   species: [
     {
       code: 'PS',
@@ -92,7 +120,15 @@ export const TANSY_CREEK: Scene = {
   place: 'Forty acres between the creek and the county road',
   kind: 'every-tree',
   preset: 'timber-us',
-  person: { name: 'R. Calloway', eyeHeight: 1.68 },
+  person: {
+    name: 'R. Calloway',
+    eyeHeight: 1.68,
+    measures: [
+      { what: 'reach', value: 0.66, footwear: 'rubber boots' },
+      { what: 'breast-height-mark', value: 1.3716, footwear: 'rubber boots', where: 'breast pocket seam' },
+    ],
+    stick: { bias: 0.015, spread: 0.025 },
+  },
   begins: '2026-03-17T13:05:00Z',
   trees: 26,
   plotOf: null,
@@ -100,6 +136,11 @@ export const TANSY_CREEK: Scene = {
   heightShare: 0.6,
   logs: true,
   angle: 'percent',
+  trunks: {
+    5: { trunk: { swellings: [{ from: 1.2, to: 1.65 }] }, trunkSaid: 'swollen 3.9–5.4 ft' },
+    12: { trunk: { buttSwell: { end: 1.6 } }, trunkSaid: 'butt swell to 5.2 ft' },
+    18: { trunk: { vines: 'fixed' }, trunkSaid: 'vines' },
+  },
   species: [
     {
       code: 'SLP',

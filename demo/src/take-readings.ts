@@ -1,4 +1,4 @@
-import { METRES_PER_FOOT, type Reading } from '@arbolito/core';
+import { METRES_PER_FOOT, type Reading, type Trunk } from '@arbolito/core';
 import type { Chance } from './random';
 import type { Scene } from './scene';
 import type { TrueTree } from './true-tree';
@@ -19,13 +19,20 @@ export function takeReadings(
   tree: TrueTree,
   eyeHeight: number,
   chance: Chance,
-  how: { height: boolean; hiddenBase: boolean },
+  how: { height: boolean; hiddenBase: boolean; trunk?: Trunk; trunkSaid?: string; stick?: boolean },
 ): Taken[] {
   const us = scene.preset === 'timber-us';
   const taken: Taken[] = [];
   const length = (unit: 'm' | 'cm' | 'ft' | 'in', value: number) => ({ value, unit }) as const;
   const dbh = tree.dbh + chance.normal(0.0015);
   const read = us ? Math.round((dbh / 0.0254) * 10) / 10 : Math.floor(dbh * 1000 + 1e-9) / 10;
+  if (how.trunk) taken.push({ read: { kind: 'trunk', trunk: how.trunk }, typed: how.trunkSaid ?? 'trunk' });
+  if (how.stick && scene.person.stick) {
+    const { bias, spread } = scene.person.stick;
+    const stick = Math.round((dbh / 0.0254) * (1 + bias + chance.normal(spread)) * 2) / 2;
+    // what is written at the mark is for the stick's own reach; a longer arm reads more off it
+    taken.push({ read: { kind: 'diameter', tool: 'biltmore-stick', ...length('in', stick), reach: 0.635 }, typed: String(stick) });
+  }
   taken.push({ read: { kind: 'diameter', tool: 'diameter-tape', ...length(us ? 'in' : 'cm', read) }, typed: String(read) });
   if (how.height) {
     const steep = Math.abs(tree.slope) > 4;

@@ -43,13 +43,17 @@ export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; 
   const narrow = frame.width < 500;
   const size = narrow ? 13 : 15;
   const pad = { top: 10, bottom: narrow ? 14 : 24 };
-  const low = Math.min(-0.28, scene.person.feet.y - 0.1, scene.datum.at.y - 0.15);
-  const left = Math.min(scene.person.feet.x - 0.3, -scene.half);
-  // labels stand beside the trunk: the stem keeps to the left half, and half the width at the least is theirs
-  const room = { w: frame.width * (narrow ? 0.62 : 0.66), h: frame.height - pad.top - pad.bottom };
-  const scale = Math.min(room.w / (scene.half - left), room.h / (scene.top - low));
-  const spare = room.w - scale * (scene.half - left);
-  const at = (p: Point): Point => ({ x: 8 + spare * 0.6 + (p.x - left) * scale, y: pad.top + (scene.top - p.y) * scale });
+  const low = Math.min(-0.22, scene.person.feet.y - 0.08, scene.datum.at.y - 0.15);
+  const left = Math.min(scene.person.feet.x - 0.2, scene.left);
+  // labels stand to the right of the trunk
+  const forLabels = Math.min(frame.width * 0.42, size * 15);
+  const room = { w: frame.width - forLabels - 12, h: frame.height - pad.top - pad.bottom };
+  const scale = Math.min(room.w / (scene.right - left), room.h / (scene.top - low));
+  const spare = { x: room.w - scale * (scene.right - left), y: room.h - scale * (scene.top - low) };
+  const at = (p: Point): Point => ({
+    x: 10 + spare.x * 0.55 + (p.x - left) * scale,
+    y: pad.top + spare.y * 0.45 + (scene.top - p.y) * scale,
+  });
   const ground = edge(0);
   function edge(up: number): readonly [Point, Point] {
     const zero = at({ x: 0, y: up });
@@ -92,7 +96,7 @@ export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; 
     person: {
       feet: at(scene.person.feet),
       head: at({ x: scene.person.feet.x, y: scene.person.feet.y + scene.person.height }),
-      size: 0.11 * scale,
+      size: 0.09 * scale,
     },
     axis: { start, up: { x: scene.axis.up.x * scale, y: -scene.axis.up.y * scale } },
   };
@@ -119,7 +123,14 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
     text && requests.push({ id, text, size: s, anchor, candidates: sides.flatMap((right) => beside(text, s, anchor, right)) });
   for (const [i, t] of l.tapes.entries()) add(t.id, scene.tapes[i]?.text ?? '', size + 1, t.to, true, false);
   const middle = { x: (l.measured[0].x + l.measured[1].x) / 2, y: (l.measured[0].y + l.measured[1].y) / 2 };
-  add('datum', scene.datum.text, size - 1, l.datum, false, true);
+  const under = { x: l.datum.x + labelSize(scene.datum.text, size - 1).w / 2, y: l.datum.y + size * 1.7 };
+  requests.push({
+    id: 'datum',
+    text: scene.datum.text,
+    size: size - 1,
+    anchor: l.datum,
+    candidates: [under, { ...under, y: under.y + size }, ...beside(scene.datum.text, size - 1, l.datum, true)],
+  });
   for (const [i, t] of l.schools.entries()) add(t.id, scene.schools[i]?.text ?? '', size - 2, t.to, true, false);
   add('measured', scene.measured.text, size - 1, middle, true, false);
   for (const [i, z] of l.zones.entries()) {
@@ -135,9 +146,14 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
     ...l.schools.map((t) => [t.from, t.to] as const),
     l.measured,
     l.level,
+    l.ground,
     [l.person.feet, l.person.head] as const,
   ];
-  const boxes = [...slices(l.stem), boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4)];
+  const boxes = [
+    ...slices(l.stem).filter((b) => b.y < groundAt(l, b.x + b.w / 2)),
+    boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4),
+    boxAround(l.datum, 16, 16),
+  ];
   return placeLabels(requests, frame, [], { boxes, lines });
 }
 
@@ -145,6 +161,11 @@ function bounds(points: readonly Point[]): Box {
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y };
+}
+
+function groundAt(l: Pick<TrunkLayout, 'ground'>, x: number): number {
+  const [a, b] = l.ground;
+  return a.y + ((b.y - a.y) * (x - a.x)) / (b.x - a.x);
 }
 
 /** A stem as a pile of boxes: one box around a leaning stem would claim the air beside it. */

@@ -1,7 +1,7 @@
 import { ASSUMED_THICKNESS, leanUphill, type MeasuredFrom, type Pom, type School, showPom, type Trunk } from '../stem/index';
 import { degreesToRadians, metres, type UnitSystem } from '../units';
 import type { Point } from './box';
-import { drawnRadius, onStem, outline, stemFrame } from './trunk-shape';
+import { drawnRadius, onStem, outline, PART, stemFrame } from './trunk-shape';
 
 /** A trunk seen along the contour: x in metres toward the uphill side, y up, 0 where the pith line meets the ground. */
 export interface TrunkScene {
@@ -23,7 +23,9 @@ export interface TrunkScene {
   /** Axis of the stem: where heights begin, and the direction of a metre. */
   readonly axis: { readonly start: Point; readonly up: Point };
   readonly top: number;
-  readonly half: number;
+  /** How far the trunk reaches to either side, above the ground. */
+  readonly left: number;
+  readonly right: number;
 }
 /** A tape across the stem: its two ends, and how it is spoken of. */
 export interface TrunkTape {
@@ -83,34 +85,36 @@ export function trunkScene(input: TrunkSceneInput): TrunkScene {
   const show = (h: number) => showPom(metres(h), units);
   const tapes = (pom?.tapes ?? []).map((t, i) => tape(`tape:${i}`, t, `${show(t)} tape here`, radius * 0.14));
   const line = measuredLine(input, trunk, radius, start);
+  const stem = outline(frame, foot, stemTop, half);
+  const others = [
+    ...forkParts(trunk, pom, lean, start, radius, top),
+    ...furtherStems(trunk, radius, top),
+    ...branches(trunk, frame, start, half),
+  ];
+  const seen = [stem, ...others].flat().filter((p) => p.y >= p.x * Math.tan(slope) - 0.02);
+  const xs = seen.map((p) => p.x);
   return {
     slope,
     snow: trunk.snow ?? 0,
-    stem: outline(frame, foot, stemTop, half),
-    others: [
-      ...forkParts(trunk, pom, lean, start, radius, top),
-      ...furtherStems(trunk, radius, top),
-      ...branches(trunk, frame, start, half),
-    ],
+    stem,
+    others,
     vines: trunk.vines ? vineLines(frame, top, half) : [],
     zones: forbidden(trunk, pom).map((z) => ({ ...z, shape: outline(frame, z.from + start, z.to + start, half) })),
     tapes,
     schools: schoolTapes(input.schools, pom, show).map(({ height, text }, i) => tape(`school:${i}`, height, text, radius * 0.1)),
     ...line,
     handles: handlesOf(trunk).map((h) => ({ ...h, at: onStem(frame, h.height + start, 0) })),
-    person: { feet: footOf(slope, radius, lean, top), height: PERSON },
+    person: { feet: footOf(slope, seen), height: PERSON },
     axis: { start: onStem(frame, start, 0), up: frame.up },
     top: onStem(frame, top, 0).y,
-    half:
-      Math.max(...[foot, 0, 0.3, 1.3, top].map((s) => Math.abs(onStem(frame, s, 0).x) + half(s))) +
-      (trunk.fork || (trunk.stems ?? 1) > 1 ? radius : 0),
+    left: Math.min(-radius, ...xs),
+    right: Math.max(radius, ...xs),
   };
 }
 
-/** The person stands on the side the stem does not hang over. */
-function footOf(slope: number, radius: number, lean: number, top: number): Point {
-  const clear = radius * 1.6 + 0.55 + Math.max(0, -Math.sin(lean)) * Math.min(top, PERSON);
-  const x = -clear;
+/** The person stands beside the trunk, downhill, clear of everything that hangs lower than a head. */
+function footOf(slope: number, seen: readonly Point[]): Point {
+  const x = Math.min(0, ...seen.filter((p) => p.y < PERSON + 0.2).map((p) => p.x)) - 0.42;
   return { x, y: x * Math.tan(slope) };
 }
 
@@ -184,7 +188,10 @@ function schoolTapes(
       } else groups.push({ height, names: [name] });
     }
   }
-  return groups.map((g) => ({ height: g.height, text: `${show(g.height)} ${g.names.join(', ')}` }));
+  return groups.map((g) => ({
+    height: g.height,
+    text: `${show(g.height)} ${g.names.length > 2 ? `${g.names.length} schools` : g.names.join(', ')}`,
+  }));
 }
 
 /** Where the trunk forks: two parts, or the second one where the first is measured on its own. */
@@ -195,7 +202,7 @@ function forkParts(trunk: Trunk, pom: Pom | null, lean: number, start: number, r
   return (separate ? [0.3] : [-0.16, 0.16]).map((turn) => {
     const f = stemFrame(lean + turn);
     const origin = onStem(stemFrame(lean), at, Math.sign(turn) * radius * (separate ? 0.5 : 0.62));
-    return outline(f, -radius * 0.6, Math.max(0.3, top - at), (s) => radius * (0.74 - 0.03 * s), origin);
+    return outline(f, -radius * 0.6, Math.max(0.3, top - at), (s) => radius * (PART - 0.03 * s), origin);
   });
 }
 

@@ -8,6 +8,8 @@ const BUTT = 0.4;
 const SWELLING = 0.34;
 const BRANCH_FLARE = 0.16;
 const FORK_SWELL = 0.45;
+/** Thickness of one part of a fork against the trunk below it. */
+export const PART = 0.74;
 const WAIST = { depth: 0.07, reach: 0.12 };
 
 /**
@@ -29,7 +31,9 @@ export function drawnRadius(h: number, trunk: Trunk, start: number, radius: numb
   for (const z of trunk.lowBranches ?? []) r += BRANCH_FLARE * bump(h, z.from, z.to);
   if (trunk.fork) {
     const from = trunk.fork.swellFrom ?? trunk.fork.height - radius;
-    if (h > from) r += FORK_SWELL * Math.min(1, (h - from) / Math.max(0.05, trunk.fork.height - from)) ** 1.5;
+    // above the fork the stem in hand goes on by itself, thinner
+    if (h > trunk.fork.height + 0.02) r = r * PART;
+    else if (h > from) r += FORK_SWELL * Math.min(1, (h - from) / Math.max(0.05, trunk.fork.height - from)) ** 1.5;
   }
   return radius * r;
 }

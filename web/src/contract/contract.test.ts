@@ -48,6 +48,7 @@ describe('the contract', () => {
       expect(fits(RECORDS[record.kind as keyof typeof RECORDS].body.name, record.body), JSON.stringify(record.body)).toBe(true);
     }
     expect([...seen].sort()).toEqual([
+      'body-measure',
       'determination',
       'instrument',
       'person',

@@ -45,6 +45,7 @@ describe('pushing records', () => {
     expect(new Set(await statuses(records.slice(0, 1000)))).toEqual(new Set(['known']));
     expect(await count()).toBe(before);
     expect(await surveyLines(t.db)).toEqual([
+      expect.objectContaining({ name: 'Puerto Lenga', trees: 17 }),
       expect.objectContaining({ name: 'Tansy Creek tract', trees: 26 }),
       expect.objectContaining({ name: 'Monte Umbrío', trees: 62 }),
     ]);

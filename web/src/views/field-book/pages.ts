@@ -1,6 +1,6 @@
 import { showHeight } from '@arbolito/core';
 import type { Book } from '../../contract/book';
-import { tallyOf } from '../tally/tally-model';
+import { isDoubtful, tallyOf } from '../tally/tally-model';
 
 /** A survey as a page of the book. */
 export interface Page {
@@ -31,9 +31,9 @@ export function pagesOf(book: Book, device: string): readonly Page[] {
         trees: rows.length,
         withHeight: t?.withHeight ?? 0,
         withoutDiameter: t?.sums.total.without.basalArea ?? 0,
-        doubtful: rows.filter((r) => r.findings.length > 0 || r.trouble).length,
+        doubtful: rows.filter(isDoubtful).length,
         typicalError: median !== undefined && t ? showHeight(median, t.protocol.options.units) : null,
-        last: rows.at(-1)?.id ?? s.id,
+        last: rows.reduce((last, r) => (r.newest > last ? r.newest : last), s.id),
       };
     })
     .sort((a, b) => (a.last < b.last ? 1 : -1));

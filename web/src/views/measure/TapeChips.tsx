@@ -26,7 +26,7 @@ export function TapeChips({ m }: { m: MeasureModel }) {
   return (
     <>
       {m.stems.length > 1 && <Stems m={m} />}
-      <Row>
+      <div className="flex min-h-12 gap-1.5 desk:flex-wrap">
         <select
           aria-label="Tool"
           className="chip min-w-0 flex-[2] justify-start"
@@ -53,15 +53,16 @@ export function TapeChips({ m }: { m: MeasureModel }) {
         ) : (
           <button
             type="button"
-            className="chip chip-where min-w-0 flex-[1.6] px-1"
+            className="chip min-w-0 flex-[1.4] whitespace-nowrap px-1 desk:basis-full"
             onClick={() => m.go('trunk')}
             aria-label={`where the tape goes: ${showPom(metres(tape.pom), prefs.units)}. Say what the trunk does`}
           >
             <span className="figure">{showPom(metres(tape.pom), prefs.units)}</span>
+            <span className="hidden desk:inline">&nbsp;up the stem: where the tape goes</span>
             <span aria-hidden="true">&nbsp;▸</span>
           </button>
         )}
-      </Row>
+      </div>
       {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
       {prefs.tool === 'optical' && <Optical m={m} />}
     </>

@@ -1,5 +1,6 @@
 import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
 import { useState } from 'react';
+import { localDate } from '../../field/make-records';
 import { sayReading } from './steps';
 import type { MeasureModel } from './use-measure';
 
@@ -83,7 +84,7 @@ function Visits({ m }: { m: MeasureModel }) {
         {before &&
           `; ${formatNumber(before.years, before.years < 10 ? 1 : 0)} years before: ${showDiameter(metres(before.diameter), m.prefs.units)} at ${showPom(metres(before.pom), m.prefs.units)}`}
       </p>
-      {!m.place.newVisit && (
+      {!m.place.newVisit && last.on < localDate(new Date()) && (
         <button type="button" className="chip mt-1 px-3 text-ink" onClick={m.beginVisit}>
           measure it again: new visit
         </button>

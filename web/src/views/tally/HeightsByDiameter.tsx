@@ -1,7 +1,7 @@
 import { fromMetres, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import { Chart, type Inks } from '../../ui/Chart';
-import type { TallyRow } from './tally-model';
+import { isDoubtful, type TallyRow } from './tally-model';
 
 /** Heights over diameters with their errors: the tree that does not belong stands out. A click opens a tree. */
 export function HeightsByDiameter({ rows, survey, units }: { rows: readonly TallyRow[]; survey: string; units: UnitSystem }) {
@@ -15,7 +15,7 @@ export function HeightsByDiameter({ rows, survey, units }: { rows: readonly Tall
           {
             id: row.id,
             tag: row.tag,
-            odd: row.findings.length > 0,
+            odd: isDoubtful(row),
             d: fromMetres(r.dbh.value.value, u.diameter),
             h: fromMetres(r.height.value.value, u.length),
             s: fromMetres(r.height.value.sigma, u.length),

@@ -7,13 +7,14 @@ import {
   showHeight,
   showVolume,
   type TallyLine,
+  type TreeResult,
   type UnitSystem,
 } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { HeightsByDiameter } from './HeightsByDiameter';
-import { type SurveyTally, type TallyRow, tallyOf } from './tally-model';
+import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from './tally-model';
 
 /** The trees of a survey and what they add up to. */
 export default function Tally() {
@@ -37,7 +38,7 @@ export default function Tally() {
 
 function SurveyPage({ t }: { t: SurveyTally }) {
   const units = t.protocol.options.units;
-  const doubtful = t.rows.filter((r) => r.findings.length > 0 || r.trouble);
+  const doubtful = t.rows.filter(isDoubtful);
   return (
     <Shell where={t.survey.body.name}>
       <div className="flex flex-wrap items-end justify-between gap-4">
@@ -160,7 +161,7 @@ const PAGE = 100;
 function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doubtful: number }) {
   const [only, setOnly] = useState(false);
   const [shown, setShown] = useState(PAGE);
-  const rows = only ? t.rows.filter((r) => r.findings.length > 0 || r.trouble) : t.rows;
+  const rows = only ? t.rows.filter(isDoubtful) : t.rows;
   const boards = t.sums.total.trees > t.sums.total.without.boardFeet;
   return (
     <section className="mt-7">
@@ -217,7 +218,7 @@ function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: strin
         </a>
       </th>
       <td>{row.species ?? <span className="text-soft">not said</span>}</td>
-      <Num>{cell(r?.dbh, (d) => showDiameter(d.value, units))}</Num>
+      <Num>{diameters(r, units)}</Num>
       <Num>{cell(r?.height, (h) => `${showHeight(h.value, units)} ±${formatNumber(h.sigma / per, 1)}`)}</Num>
       <Num>{cell(r?.cubic, (v) => showVolume(v.value, units))}</Num>
       {boards && <Num>{cell(r?.boards, (b) => String(b.count))}</Num>}
@@ -228,9 +229,20 @@ function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: strin
           )}
         </Num>
       )}
-      <td className="max-w-64 pl-4 text-[14px] text-berry">{row.trouble ?? row.findings[0]?.what ?? ''}</td>
+      <td className={`max-w-64 pl-4 text-[14px] ${isDoubtful(row) ? 'text-berry' : 'text-soft'}`}>
+        {row.trouble ?? row.findings[0]?.what ?? ''}
+      </td>
     </tr>
   );
+}
+
+/** One diameter, or each stem's where they stand alone. */
+function diameters(r: TreeResult | null, units: UnitSystem): string {
+  if (!r) return '–';
+  if (r.dbh.ok) return showDiameter(r.dbh.value.value, units);
+  if (r.dbh.code !== 'stems-stand-alone') return '–';
+  const each = r.stems.flatMap((s) => (s.dbh.ok ? [showDiameter(s.dbh.value.value, units)] : []));
+  return each.map((d, i) => (i < each.length - 1 ? d.split(' ')[0] : d)).join(' + ');
 }
 
 /** A table wider than a phone scrolls by itself, by keyboard too. */

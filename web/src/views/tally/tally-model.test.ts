@@ -5,7 +5,7 @@ import { Book } from '../../contract/book';
 import type { AnyRecord } from '../../contract/envelope';
 import { makeRecord } from '../../field/make-records';
 import { pagesOf } from '../field-book/pages';
-import { tallyOf } from './tally-model';
+import { isDoubtful, tallyOf } from './tally-model';
 
 const { records, truth } = demoRecords();
 const book = new Book(records as unknown as AnyRecord[]);
@@ -33,12 +33,23 @@ describe('a survey’s page', () => {
 
   it('finds the girth that was entered as a diameter, and hardly anything else', () => {
     const t = tallyOf(book, survey('Monte Umbrío'));
-    const found = t?.rows.filter((r) => r.findings.length > 0) ?? [];
+    const found = t?.rows.filter(isDoubtful) ?? [];
     const planted = truth.find((x) => x.blunder === 'girth-as-diameter');
     expect(found.map((r) => r.id)).toContain(planted?.id);
     expect(found.find((r) => r.id === planted?.id)?.findings[0]?.code).toBe('circumference-as-diameter');
     expect(found.length).toBeLessThanOrEqual(2);
-    expect(tallyOf(book, survey('Tansy Creek tract'))?.rows.filter((r) => r.findings.length > 0)).toEqual([]);
+    expect(tallyOf(book, survey('Tansy Creek tract'))?.rows.filter(isDoubtful)).toEqual([]);
+  });
+
+  it('tells a point that moved since the last visit, and sums stems by their basal area', () => {
+    const t = tallyOf(book, survey('Puerto Lenga'));
+    expect(t?.rows.filter(isDoubtful).map((r) => [r.tag, r.findings[0]?.code])).toEqual([['F 03', 'pom-moved']]);
+    const three = t?.rows.find((r) => r.tag === 'M 04')?.result;
+    expect(three?.dbh).toMatchObject({ ok: false, code: 'stems-stand-alone' });
+    expect(three?.basalArea.ok && three.basalArea.value.value).toBeCloseTo((Math.PI / 4) * (0.231 ** 2 + 0.204 ** 2 + 0.148 ** 2), 2);
+    expect(t?.sums.total.without.basalArea).toBe(0);
+    // the readings of three years ago are another measurement
+    expect(t?.rows.find((r) => r.tag === 'M 06')?.result?.dbh).toMatchObject({ ok: true, value: { pom: 0.6, readings: 1 } });
   });
 
   it('uses the eye height of whoever measured', () => {
@@ -76,9 +87,10 @@ describe('a survey’s page', () => {
 describe('the field book', () => {
   it('has a page for each survey, the last one worked in first', () => {
     const pages = pagesOf(book, 'desk');
-    expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Tansy Creek tract']);
+    expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Puerto Lenga', 'Tansy Creek tract']);
     expect(pages[0]).toMatchObject({ trees: 62, withoutDiameter: 0, typicalError: expect.stringMatching(/^0\.\d m$/) });
-    expect(pages[1]).toMatchObject({ trees: 26, doubtful: 0, typicalError: expect.stringMatching(/ ft$/) });
+    expect(pages[1]).toMatchObject({ trees: 17, doubtful: 1 });
+    expect(pages[2]).toMatchObject({ trees: 26, doubtful: 0, typicalError: expect.stringMatching(/ ft$/) });
   });
   it('tells another device’s single trees apart', () => {
     const protocol = records.find((r) => r.kind === 'protocol');

@@ -5,13 +5,13 @@ import {
   deriveTree,
   type Finding,
   metres,
-  PRESETS,
   type ProtocolOptions,
   type TallyTree,
   type TreeResult,
   tally,
 } from '@arbolito/core';
 import type { Book, BookTree } from '../../contract/book';
+import { previousDiameters } from '../../contract/book-tree';
 import type { RecordOf } from '../../contract/envelope';
 
 export interface TallyRow {
@@ -23,7 +23,12 @@ export interface TallyRow {
   /** Why the tree can't be derived at all. */
   readonly trouble: string | null;
   readonly readings: number;
+  /** Id of its newest reading: ids go by time. */
+  readonly newest: string;
 }
+
+/** Whether somebody should look at a tree: something is wrong or doubtful. A flag or an advice alone is no doubt. */
+export const isDoubtful = (row: TallyRow) => row.trouble !== null || row.findings.some((f) => f.severity !== 'advice');
 
 export interface SurveyTally {
   readonly survey: RecordOf<'survey'>;
@@ -37,10 +42,15 @@ export interface SurveyTally {
 export function tallyOf(book: Book, surveyId: string): SurveyTally | null {
   const survey = book.find('survey', surveyId);
   if (!survey) return null;
-  const version = book.version('protocol', survey.body.protocol);
-  const protocol = version
-    ? { name: version.body.name, options: version.body.options }
-    : { name: PRESETS['forest-metric'].name, options: PRESETS['forest-metric'].options };
+  const version = book.protocolOf(survey);
+  // a survey whose protocol has not arrived can't be derived: half a book is no book
+  if (!version) return null;
+  return tallyUnder(book, survey, { name: version.body.name, options: version.body.options });
+}
+
+/** The same under any protocol: what a change of protocol would make of the readings. */
+export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyTally['protocol']): SurveyTally {
+  const surveyId = survey.entity;
   const rows = book.treesOf(surveyId).map((t) => rowOf(book, t, protocol.options));
   return {
     survey,
@@ -59,6 +69,7 @@ function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions):
     tag: record.body.tag,
     species: book.find('species', record.body.species)?.body.name ?? null,
     readings: tree.inForce.length,
+    newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), record.entity),
   };
   try {
     const result = deriveTree({
@@ -68,7 +79,8 @@ function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions):
       ...(tree.eyeHeight === null ? {} : { eyeHeight: metres(tree.eyeHeight) }),
     });
     const trouble = tree.contested.length > 0 ? 'Two versions of a reading contradict each other: choose one in its history.' : null;
-    return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species }), trouble };
+    const previous = previousDiameters(tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
+    return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species, previous }), trouble };
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;
     return { ...base, result: null, findings: [], trouble: e.message };
@@ -80,7 +92,7 @@ const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => 
 function toTally(row: TallyRow): TallyTree {
   return {
     species: row.species,
-    basalArea: or(row.result?.dbh, (d) => d.basalArea),
+    basalArea: or(row.result?.basalArea, (g) => g.value),
     volume: or(row.result?.cubic, (v) => v.value),
     boardFeet: or(row.result?.boards, (b) => b.boardFeet),
   };

@@ -187,19 +187,19 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
   if (!mine) return null;
   const us = protocol.units === 'us';
   const signed = (n: number, decimals: number) => `${n > 0 ? '+' : ''}${formatNumber(n, decimals)}`;
-  const diameter = (m: Metres) => (Math.abs(m) < 0.0005 ? '–' : us ? signed(m / METRES_PER_INCH, 1) : signed(fromMetres(m, 'cm'), 1));
+  const diameter = (m: Metres) =>
+    Math.abs(m) < 0.0005 ? '–' : us ? `${signed(m / METRES_PER_INCH, 1)} in` : `${signed(fromMetres(m, 'cm'), 1)} cm`;
   return (
     <div className="mt-4 border-t-2 border-ink pt-2">
       <table className="w-full text-left text-[14.5px]">
         <caption className="pb-1 text-left text-[13.5px] text-soft">
-          The same trunk under other protocols: where your tape would read them, and the difference in diameter and basal area
+          The same trunk under other protocols: their height by your tape, and what it changes in diameter and basal area (g)
         </caption>
         <thead className="sr-only">
           <tr>
             <th>Protocol</th>
             <th>Height</th>
-            <th>Diameter</th>
-            <th>Basal area</th>
+            <th>Diameter and basal area</th>
           </tr>
         </thead>
         <tbody>
@@ -219,17 +219,15 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
                       <span className="block font-sans text-[12.5px] text-soft">one stem</span>
                     )}
                   </td>
-                  <td className="figure pl-2 text-right whitespace-nowrap">
-                    {s.difference
-                      ? `${diameter(s.difference.diameter)}${Math.abs(s.difference.diameter) < 0.0005 ? '' : us ? ' in' : ' cm'}`
-                      : ''}
-                  </td>
-                  <td className="figure pl-2 text-right whitespace-nowrap text-soft">
-                    {s.difference && Math.abs(s.difference.basalArea) >= 0.0005 ? `${signed(s.difference.basalArea * 100, 1)} %` : ''}
+                  <td className="figure w-[5.6rem] pl-2 text-right leading-tight whitespace-nowrap">
+                    {s.difference && diameter(s.difference.diameter)}
+                    {s.difference && Math.abs(s.difference.basalArea) >= 0.0005 && (
+                      <span className="block text-[12.5px] text-soft">g {signed(s.difference.basalArea * 100, 1)} %</span>
+                    )}
                   </td>
                 </>
               ) : (
-                <td colSpan={3} className="text-right text-[13px] text-soft">
+                <td colSpan={2} className="text-right text-[13px] text-soft">
                   no point on this trunk
                 </td>
               )}
