@@ -52,7 +52,7 @@ export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; 
   const spare = { x: room.w - scale * (scene.right - left), y: room.h - scale * (scene.top - low) };
   const at = (p: Point): Point => ({
     x: 10 + spare.x * 0.55 + (p.x - left) * scale,
-    y: pad.top + spare.y * 0.45 + (scene.top - p.y) * scale,
+    y: pad.top + spare.y * 0.6 + (scene.top - p.y) * scale,
   });
   const ground = edge(0);
   function edge(up: number): readonly [Point, Point] {
@@ -150,7 +150,7 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
     [l.person.feet, l.person.head] as const,
   ];
   const boxes = [
-    ...slices(l.stem).filter((b) => b.y < groundAt(l, b.x + b.w / 2)),
+    ...slices(l.stem).flatMap((b) => aboveGround(l, b)),
     boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4),
     boxAround(l.datum, 16, 16),
   ];
@@ -163,9 +163,10 @@ function bounds(points: readonly Point[]): Box {
   return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y };
 }
 
-function groundAt(l: Pick<TrunkLayout, 'ground'>, x: number): number {
-  const [a, b] = l.ground;
-  return a.y + ((b.y - a.y) * (x - a.x)) / (b.x - a.x);
+/** The part of a box that stands above the ground at its middle. */
+function aboveGround({ ground: [a, b] }: Pick<TrunkLayout, 'ground'>, box: Box): readonly Box[] {
+  const ground = a.y + ((b.y - a.y) * (box.x + box.w / 2 - a.x)) / (b.x - a.x);
+  return ground <= box.y ? [] : [{ ...box, h: Math.min(box.h, ground - box.y) }];
 }
 
 /** A stem as a pile of boxes: one box around a leaning stem would claim the air beside it. */

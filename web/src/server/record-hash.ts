@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { AnyRecord } from '../contract/envelope';
+import { canonical } from '../contract/same';
 
 /**
  * A fingerprint of what a record says: equal for equal content whatever the order of its fields; a field that is null
@@ -11,11 +12,4 @@ export function recordHash(record: AnyRecord): string {
   return createHash('sha256')
     .update(JSON.stringify(canonical(said)))
     .digest('hex');
-}
-
-function canonical(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(canonical);
-  if (typeof value !== 'object' || value === null) return value;
-  const fields = Object.entries(value).filter(([, v]) => v !== null && v !== undefined);
-  return Object.fromEntries(fields.sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, canonical(v)]));
 }

@@ -27,6 +27,17 @@ export default function FieldBook({ surveys }: Props) {
           </a>
         </div>
       </div>
+      <nav aria-label="Tools" className="mt-3 flex flex-wrap gap-x-6 text-[16px]">
+        {[
+          ['/measure?trunk', 'Where to put the tape'],
+          ['/protocols', 'Protocols'],
+          ['/kit', 'Kit'],
+        ].map(([href, name]) => (
+          <a key={href} href={href} className="flex min-h-12 items-center underline decoration-edge underline-offset-4">
+            {name}
+          </a>
+        ))}
+      </nav>
       <Who />
       <ul className="mt-4 border-t-2 border-ink" aria-label="Surveys">
         {waiting

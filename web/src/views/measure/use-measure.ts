@@ -1,6 +1,7 @@
 import { parseLine, type Reading, type SceneTarget, settled, type ToolName, type Trunk, toolOf } from '@arbolito/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { sameValue } from '../../contract/same';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, newId, type Preferences, savePreferences, tapeUnits } from '../../field/device';
@@ -90,7 +91,7 @@ export function useMeasure() {
     if (text === '') return go(stepAfter(steps, at));
     const read = draftOf(at, text, prefs, t.around);
     if (read.ok) {
-      const unchanged = keptHead && !again && JSON.stringify(plain(keptHead.body.read)) === JSON.stringify(plain(read.read));
+      const unchanged = keptHead && !again && sameValue(keptHead.body.read, read.read);
       if (!unchanged)
         keepReading(read.read, text, again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' });
       return onward(at);
@@ -169,7 +170,7 @@ export function useMeasure() {
           : read.kind === 'distance'
             ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
             : read;
-    if (JSON.stringify(changed) !== JSON.stringify(read)) keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead });
+    if (!sameValue(changed, read)) keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead });
     if (change.along === 'slope' && !last('ground')) go('ground');
   };
 
@@ -198,7 +199,7 @@ export function useMeasure() {
     const head = before ? settled(before) : null;
     const said = trunk && { ...trunk, from: { reference: protocol.options.groundReference, along: protocol.options.lean } };
     const read: Reading | null = said && { kind: 'trunk', trunk: said };
-    if (read && !(head && JSON.stringify(plain(head.body.read)) === JSON.stringify(plain(read)))) {
+    if (read && !(head && sameValue(head.body.read, read))) {
       keepReading(read, sayTrunk(read.trunk, prefs.units), head ? { as: 'correction', of: head } : { as: 'first' });
     }
     setPlace((p) => ({ ...p, trunk: null }));
@@ -264,10 +265,3 @@ export function useMeasure() {
 export type MeasureModel = ReturnType<typeof useMeasure>;
 /** Between the two sides of a tape a kept reading may be corrected; another tool is another reading. */
 const tapeTool = (tool: ToolName | undefined) => (tool === 'diameter-tape' || tool === 'plain-tape' ? tool : undefined);
-
-/** A reading without what the store adds, in one order of fields, for comparing. */
-function plain(read: Reading): unknown {
-  return Object.entries(read)
-    .filter(([, v]) => v != null)
-    .sort(([a], [b]) => (a < b ? -1 : 1));
-}

@@ -44,7 +44,15 @@ function SurveyPage({ t }: { t: SurveyTally }) {
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 className="text-[30px] leading-tight font-bold">{t.survey.body.name}</h1>
-          <p className="text-soft">{[t.survey.body.place, t.protocol.name].filter(Boolean).join(' · ')}</p>
+          <p className="text-soft">
+            {t.survey.body.place && `${t.survey.body.place} · `}
+            <a
+              className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
+              href={`/protocols?survey=${t.survey.entity}`}
+            >
+              {t.protocol.name}
+            </a>
+          </p>
         </div>
         <a className="button button-go" href={`/measure?survey=${t.survey.entity}`}>
           Measure the next tree

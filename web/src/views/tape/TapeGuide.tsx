@@ -205,7 +205,7 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
         <tbody>
           {schools.map((s) => (
             <tr key={s.key} className="border-b border-rule" data-school-row={s.key}>
-              <th scope="row" className="py-1.5 pr-2 font-medium">
+              <th scope="row" className="w-[52%] py-1.5 pr-2 font-medium">
                 {s.name}
               </th>
               {s.here && s.pom.ok ? (

@@ -1,0 +1,162 @@
+import { formatNumber, fromMetres, type LengthUnit, metres, parseLength, showPom, type UnitSystem } from '@arbolito/core';
+import { useState } from 'react';
+import type { BodyOf } from '../../contract/envelope';
+import type { BodyMeasure } from '../../contract/records/body-measure';
+import { MEASURE_NAMES, type MeasureLine, type PersonKit } from './kit-model';
+
+interface Props {
+  readonly kit: PersonKit;
+  readonly units: UnitSystem;
+  readonly today: string;
+  readonly onKeep: (body: BodyOf<'body-measure'>) => void;
+}
+
+/** Lengths on one's own body: quick to use, good for the boots they were taken in, and for a year. */
+export function BodyMeasures({ kit, units, today, onKeep }: Props) {
+  const [open, setOpen] = useState<BodyMeasure | null>(null);
+  return (
+    <section className="mt-6">
+      <h2 className="text-[20px] font-semibold">Body marks and reach</h2>
+      <p className="mt-1 max-w-prose text-[15px] text-soft">
+        Taken with the boots or snowshoes of the day; due again after a year, or with other boots. Not for permanent plots: there a tape or
+        a stick finds the point.
+      </p>
+      <ul className="mt-3 border-t-2 border-ink">
+        {kit.measures.map((m) => (
+          <li key={m.what} className="border-b border-edge py-2" data-measure={m.what}>
+            <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+              <span className="w-52 font-semibold">{MEASURE_NAMES[m.what]}</span>
+              <span className="figure w-28 text-[20px] font-semibold">{m.value === null ? '–' : show(m.what, m.value, units)}</span>
+              <span className="min-w-0 flex-1 text-[15px] text-soft">{sayMeasure(m)}</span>
+              <Due m={m} />
+              <button
+                type="button"
+                className="button px-3"
+                aria-expanded={open === m.what}
+                onClick={() => setOpen(open === m.what ? null : m.what)}
+              >
+                {m.value === null ? 'Take it' : 'Take it again'}
+              </button>
+            </div>
+            {open === m.what && (
+              <Take
+                m={m}
+                units={units}
+                onCancel={() => setOpen(null)}
+                onKeep={(value, footwear, where) => {
+                  onKeep({ person: kit.id, what: m.what, value, footwear, where, on: today });
+                  setOpen(null);
+                }}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const show = (what: BodyMeasure, value: number, units: UnitSystem) =>
+  what === 'reach'
+    ? units === 'us'
+      ? `${formatNumber(fromMetres(metres(value), 'in'), 1)} in`
+      : `${formatNumber(value * 100, 1)} cm`
+    : showPom(metres(value), units);
+
+function sayMeasure(m: MeasureLine): string {
+  if (m.on === null) return m.value === null ? ASK[m.what] : 'as the book was told, without a date';
+  return [m.where, m.footwear && `in ${m.footwear}`, `taken ${m.on}`].filter(Boolean).join(', ');
+}
+
+const ASK: Readonly<Record<BodyMeasure, string>> = {
+  'breast-height-mark': 'where breast height falls on you: a button, a pocket, a rib',
+  reach: 'from the eye to the stick, held as you hold it at a tree',
+  'eye-height': 'of the eye above the ground; 1.6 m is assumed without it',
+};
+
+function Due({ m }: { m: MeasureLine }) {
+  if (!m.due) return null;
+  if (m.due.state === 'due') return <span className="text-[15px] font-semibold text-berry">due: take it again before you trust it</span>;
+  return (
+    <span className={`text-[15px] ${m.due.state === 'soon' ? 'text-resin-text font-semibold' : 'text-soft'}`}>
+      good for {m.due.days} days
+    </span>
+  );
+}
+
+/** What a length of this kind may be, metres: what the book takes, and what a body can be. */
+const RANGE: Readonly<Record<BodyMeasure, readonly [number, number]>> = {
+  'breast-height-mark': [0.5, 2],
+  reach: [0.3, 1],
+  'eye-height': [0.8, 2.5],
+};
+
+function Take({
+  m,
+  units,
+  onKeep,
+  onCancel,
+}: {
+  m: MeasureLine;
+  units: UnitSystem;
+  onKeep: (value: number, footwear: string | null, where: string | null) => void;
+  onCancel: () => void;
+}) {
+  const [typed, setTyped] = useState('');
+  const [footwear, setFootwear] = useState(m.footwear ?? '');
+  const [where, setWhere] = useState(m.where ?? '');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const unit: LengthUnit = m.what === 'reach' ? (units === 'us' ? 'in' : 'cm') : units === 'us' ? 'ft' : 'm';
+  const [low, high] = RANGE[m.what];
+  const submit = (e: { preventDefault: () => void }) => {
+    e.preventDefault();
+    const length = parseLength(typed, unit);
+    if (!length.ok) return setWrong(length.reason);
+    if (length.metres < low || length.metres > high) {
+      return setWrong(
+        `${length.echo} is no ${MEASURE_NAMES[m.what].toLowerCase()}: from ${show(m.what, low, units)} to ${show(m.what, high, units)}.`,
+      );
+    }
+    onKeep(length.metres, footwear.trim() || null, where.trim() || null);
+  };
+  const field = 'mt-1 block min-h-12 w-full rounded-[10px] border-[1.5px] border-edge bg-field px-3';
+  return (
+    <form onSubmit={submit} className="mt-3 grid gap-3 desk:grid-cols-[10rem_1fr_1fr_auto] desk:items-end" noValidate>
+      <label className="text-[15px]">
+        {MEASURE_NAMES[m.what]}, {unit}
+        <input
+          className={`${field} figure`}
+          value={typed}
+          inputMode="decimal"
+          autoComplete="off"
+          aria-invalid={wrong !== null}
+          aria-describedby="take-wrong"
+          onChange={(e) => setTyped(e.target.value)}
+        />
+      </label>
+      <label className="text-[15px]">
+        In which boots
+        <input className={field} value={footwear} maxLength={80} onChange={(e) => setFootwear(e.target.value)} />
+      </label>
+      {m.what === 'breast-height-mark' ? (
+        <label className="text-[15px]">
+          Where on you
+          <input className={field} value={where} maxLength={120} onChange={(e) => setWhere(e.target.value)} />
+        </label>
+      ) : (
+        <span />
+      )}
+      <span className="flex gap-2">
+        <button type="submit" className="button button-go">
+          Keep
+        </button>
+        <button type="button" className="button" onClick={onCancel}>
+          Not now
+        </button>
+      </span>
+      <p id="take-wrong" className="text-[15px] text-berry desk:col-span-4" aria-live="polite">
+        {wrong}
+      </p>
+    </form>
+  );
+}

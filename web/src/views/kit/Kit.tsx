@@ -1,0 +1,112 @@
+import { useMemo, useState } from 'react';
+import type { AnyRecord } from '../../contract/envelope';
+import { bookStore } from '../../field/book-store';
+import { deviceName, loadPreferences, newId, savePreferences } from '../../field/device';
+import { localDate, type Maker, makeRecord } from '../../field/make-records';
+import { useBook } from '../../field/use-book';
+import { Shell } from '../../ui/Shell';
+import { BodyMeasures } from './BodyMeasures';
+import { kitOf } from './kit-model';
+import { Tools } from './Tools';
+
+/** People and their tools: body marks with their date, and how far each tool was found to be trusted. */
+export default function Kit() {
+  const state = useBook();
+  const { book } = state;
+  const [prefs, setPrefs] = useState(loadPreferences);
+  const [units, setUnits] = useState(prefs.units);
+  const people = book.all('person');
+  const person = people.find((p) => p.id === prefs.person) ?? people[0] ?? null;
+  const today = localDate(new Date());
+  const kit = useMemo(() => (person ? kitOf(book, person.id, today) : null), [book, person, today]);
+  const choose = (id: string) => {
+    const next = { ...loadPreferences(), person: id };
+    savePreferences(next);
+    setPrefs(next);
+  };
+  const maker = (): Maker => ({ device: deviceName(), person: person?.id ?? null, now: new Date(), newId });
+  const keep = (record: AnyRecord) => void bookStore.keep([record]);
+  if (!state.loaded) return <Shell where="Kit">Opening the book …</Shell>;
+  return (
+    <Shell where="Kit">
+      <div className="flex flex-wrap items-center justify-between gap-4">
+        <h1 className="text-[30px] leading-tight font-bold">Kit</h1>
+        {people.length > 0 && (
+          <label className="flex items-center gap-3 text-[15px]">
+            <span className="text-soft">Of</span>
+            <select
+              className="chip min-w-48 justify-start"
+              aria-label="Whose kit"
+              value={person?.id ?? ''}
+              onChange={(e) => choose(e.target.value)}
+            >
+              {people.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.body.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <button
+          type="button"
+          className="chip px-3"
+          aria-label={`Units: ${units === 'us' ? 'feet and inches' : 'metres'}. Change them`}
+          onClick={() => setUnits(units === 'us' ? 'metric' : 'us')}
+        >
+          {units === 'us' ? 'ft, in' : 'm, cm'}
+        </button>
+      </div>
+      {kit ? (
+        <>
+          <BodyMeasures
+            key={kit.id}
+            kit={kit}
+            units={units}
+            today={today}
+            onKeep={(body) => keep(makeRecord(maker(), 'body-measure', body) as AnyRecord)}
+          />
+          <Tools kit={kit} />
+        </>
+      ) : (
+        <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
+          Nobody is in the book yet. Readings without a name can’t teach the kit anything about a person.
+        </p>
+      )}
+      <AddPerson
+        onAdd={(name) => {
+          const made = makeRecord({ ...maker(), person: null }, 'person', { name, eyeHeight: null, reach: null });
+          keep(made as AnyRecord);
+          choose(made.id);
+        }}
+      />
+    </Shell>
+  );
+}
+
+function AddPerson({ onAdd }: { onAdd: (name: string) => void }) {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="mt-8 flex max-w-lg flex-wrap gap-2 border-t border-edge pt-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!name.trim()) return;
+        onAdd(name.trim());
+        setName('');
+      }}
+    >
+      <input
+        aria-label="Name of somebody else who measures"
+        placeholder="somebody else who measures"
+        maxLength={80}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        className="min-h-12 min-w-0 flex-1 rounded-[10px] border-[1.5px] border-edge bg-field px-3 placeholder:text-soft placeholder:opacity-100"
+      />
+      <button type="submit" className="button" disabled={!name.trim()}>
+        Add to the book
+      </button>
+    </form>
+  );
+}

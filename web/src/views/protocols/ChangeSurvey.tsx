@@ -1,0 +1,128 @@
+import { formatNumber, METRES_PER_FOOT, type UnitSystem } from '@arbolito/core';
+import { useMemo, useState } from 'react';
+import type { Book } from '../../contract/book';
+import type { AnyRecord, BodyOf } from '../../contract/envelope';
+import { type Maker, makeRecord } from '../../field/make-records';
+import { changeOf, doubtfulIn, type ProtocolChange } from './protocol-change';
+import type { ProtocolLine } from './protocol-list';
+
+interface Props {
+  readonly book: Book;
+  readonly line: ProtocolLine;
+  /** The survey one came from. */
+  readonly first: string | null;
+  readonly maker: () => Maker;
+  readonly onKeep: (record: AnyRecord) => void;
+}
+
+/** Puts a survey under this protocol, after showing what would change. Its readings keep the version they were taken under. */
+export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
+  const newest = line.record?.id ?? null;
+  const others = book.all('survey').filter((s) => {
+    const used = line.surveys.find((u) => u.id === s.id);
+    return !used || (line.record !== null && used.version < line.versions.length);
+  });
+  const [picked, setPicked] = useState(first ?? '');
+  const survey = others.find((s) => s.id === picked) ?? null;
+  const change = useMemo(() => survey && changeOf(book, survey, { name: line.name, options: line.options }), [book, survey, line]);
+  if (others.length === 0) return null;
+  const put = () => {
+    if (!survey) return;
+    const m = maker();
+    let protocol = newest;
+    if (!protocol) {
+      const made = makeRecord(m, 'protocol', {
+        name: line.name,
+        preset: line.id as BodyOf<'protocol'>['preset'],
+        options: line.options as BodyOf<'protocol'>['options'],
+      });
+      onKeep(made as AnyRecord);
+      protocol = made.id;
+    }
+    const head = book.find('survey', survey.entity);
+    if (head) onKeep(makeRecord(m, 'survey', { ...head.body, protocol }, head) as AnyRecord);
+    setPicked('');
+  };
+  return (
+    <section className="mt-8" aria-label="A survey under this protocol">
+      <h3 className="text-[18px] font-semibold">Put a survey under it</h3>
+      <p className="text-[15px] text-soft">
+        Readings stay as they were read, where they were read, under the version of that day; what is derived from them follows.
+      </p>
+      <select
+        className="chip mt-2 min-w-64 justify-start"
+        aria-label="Survey"
+        value={survey ? picked : ''}
+        onChange={(e) => setPicked(e.target.value)}
+      >
+        <option value="">which survey?</option>
+        {others.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.body.name}
+          </option>
+        ))}
+      </select>
+      {survey && change && (
+        <>
+          <Preview change={change} />
+          <button type="button" className="button button-go mt-3" onClick={put}>
+            Put {survey.body.name} under {line.name}
+          </button>
+        </>
+      )}
+    </section>
+  );
+}
+
+const SHOWN = 12;
+
+function Preview({ change: { before, after, trees } }: { change: ProtocolChange }) {
+  const units = after.protocol.options.units;
+  const sums = [
+    ['Basal area', area(before.sums.total.basalArea, units), area(after.sums.total.basalArea, units)],
+    ['Stem volume', volume(before.sums.total.volume, units), volume(after.sums.total.volume, units)],
+    ['Trees to look at', String(doubtfulIn(before)), String(doubtfulIn(after))],
+  ] as const;
+  return (
+    <div className="mt-3" data-change>
+      <table className="w-full max-w-xl text-left">
+        <thead className="border-b border-edge text-[14px] text-soft">
+          <tr>
+            <th className="py-1 font-normal">What would change</th>
+            <th className="font-normal">{before.protocol.name}</th>
+            <th className="font-normal">{after.protocol.name}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sums.map(([name, a, b]) => (
+            <tr key={name} className="border-b border-rule">
+              <th scope="row" className="py-1.5 font-medium">
+                {name}
+              </th>
+              <td className="figure">{a}</td>
+              <td className={`figure ${a === b ? 'text-soft' : 'font-semibold'}`}>{b}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[15px]">
+        {trees.length === 0 ? 'No tree comes out otherwise.' : `${trees.length} of ${before.rows.length} trees come out otherwise:`}
+      </p>
+      <ul className="text-[15px]">
+        {trees.slice(0, SHOWN).map((t) => (
+          <li key={t.tag} className="border-b border-rule py-1">
+            <b className="figure">{t.tag}</b> <span className="figure">{t.before}</span> →{' '}
+            <span className="figure font-semibold">{t.after}</span>
+            {t.why && <span className="block text-berry">{t.why}</span>}
+          </li>
+        ))}
+      </ul>
+      {trees.length > SHOWN && <p className="text-[15px] text-soft">and {trees.length - SHOWN} more</p>}
+    </div>
+  );
+}
+
+const area = (g: number, units: UnitSystem) =>
+  units === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
+const volume = (v: number, units: UnitSystem) =>
+  units === 'us' ? `${formatNumber(v / METRES_PER_FOOT ** 3, 0)} ft³` : `${formatNumber(v, 2)} m³`;

@@ -1,0 +1,73 @@
+import { compareSchools, findPom, metres, type ProtocolOptions, showPom, type Trunk, trunkLayout, trunkScene } from '@arbolito/core';
+import { useMemo, useState } from 'react';
+import { TrunkSheet } from '../../ui/TrunkSheet';
+import { useSize } from '../../ui/use-size';
+
+/** Trunks on which schools part ways. */
+const TRUNKS: readonly { readonly name: string; readonly trunk: Trunk }[] = [
+  {
+    name: 'leaning, swollen, on a slope',
+    trunk: { slope: 16, lean: { angle: 12, toward: 'downhill' }, swellings: [{ from: 1.12, to: 1.6, narrowestBelow: 0.9 }] },
+  },
+  { name: 'low fork', trunk: { fork: { height: 1.05, swellFrom: 0.8, narrowestBelow: 0.55 } } },
+  { name: 'several stems', trunk: { stems: 3 } },
+  { name: 'butt swell', trunk: { buttSwell: { end: 1.5 } } },
+  { name: 'low branches, vines', trunk: { lowBranches: [{ from: 1.1, to: 1.65 }], vines: 'movable' } },
+];
+const THICKNESS = metres(0.45);
+
+/** What a protocol does on a trunk: the drawing changes with every option that matters there. */
+export function OnATrunk({ protocol }: { protocol: { readonly name: string; readonly options: ProtocolOptions } }) {
+  const [n, setN] = useState(0);
+  const [frame, size] = useSize<HTMLDivElement>();
+  const { options } = protocol;
+  const trunk = TRUNKS[n]?.trunk ?? {};
+  const pom = useMemo(() => findPom(trunk, options, THICKNESS), [trunk, options]);
+  const layout = useMemo(() => {
+    if (!size || size.width === 0) return null;
+    const schools = compareSchools(trunk, options, THICKNESS, null);
+    const from = { reference: options.groundReference, along: options.lean };
+    return trunkLayout(trunkScene({ pom: pom.ok ? pom.value : null, trunk, from, diameter: THICKNESS, schools, units: options.units }), {
+      width: Math.max(240, size.width),
+      height: size.height,
+    });
+  }, [size, trunk, options, pom]);
+  return (
+    <section className="mt-5" aria-label="On a trunk">
+      <h3 className="text-[18px] font-semibold">On a trunk</h3>
+      <div className="my-2 flex flex-wrap gap-1.5">
+        {TRUNKS.map((t, i) => (
+          <button key={t.name} type="button" className="chip px-3" aria-pressed={i === n} onClick={() => setN(i)}>
+            {t.name}
+          </button>
+        ))}
+      </div>
+      <div className="grid gap-4 desk:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
+        <div ref={frame} className="ruled relative h-80 overflow-hidden border border-edge">
+          {layout && (
+            <TrunkSheet layout={layout} name={`A trunk (${TRUNKS[n]?.name}) under ${protocol.name}, to scale`} onDrag={() => {}} />
+          )}
+        </div>
+        {pom.ok ? (
+          <div>
+            <p className="figure text-[26px] font-bold" data-pom>
+              {pom.value.tapes.map((t) => showPom(t, options.units)).join(' and ')}
+            </p>
+            <ol className="list-decimal pl-5 text-[15px]">
+              {pom.value.steps.map((s) => (
+                <li key={s.code}>{s.text}</li>
+              ))}
+            </ol>
+            {pom.value.flags.map((f) => (
+              <p key={f.code} className="mt-1 border-l-4 border-berry pl-2 text-[15px]">
+                {f.text}
+              </p>
+            ))}
+          </div>
+        ) : (
+          <p className="border-l-4 border-berry bg-berry-bg px-3 py-2 text-[15px]">{pom.reason}</p>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,219 @@
+import { type LengthUnit, PRESETS, type ProtocolOptions, type ProtocolSentence } from '@arbolito/core';
+import { sameValue } from '../../contract/same';
+
+type Option = ProtocolSentence['option'];
+
+/** One of the ways an option may be set: what it is called, and what it makes of the protocol. */
+export interface OptionChoice {
+  readonly label: string;
+  readonly change: Partial<ProtocolOptions>;
+}
+/** How an option is edited: by choosing one of a few ways, or by a number. */
+export type OptionField =
+  | { readonly kind: 'choice'; readonly choices: readonly OptionChoice[] }
+  | {
+      readonly kind: 'number';
+      readonly value: number;
+      /** Unit the number is typed in; null for a plain number. */
+      readonly unit: LengthUnit | null;
+      /** In metres, or plain. */
+      readonly range: readonly [number, number];
+      readonly set: (value: number) => Partial<ProtocolOptions>;
+    };
+
+const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
+  kind: 'choice',
+  choices: ways.map(([value, label]) => ({ label, change: { [key]: value } as Partial<ProtocolOptions> })),
+});
+
+/** The fields with which an option of a protocol is edited, in its own units. */
+export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionField[] {
+  const length: LengthUnit = p.units === 'us' ? 'ft' : 'm';
+  const number = (
+    value: number,
+    range: readonly [number, number],
+    set: (v: number) => Partial<ProtocolOptions>,
+    unit: LengthUnit | null = length,
+  ): OptionField => ({ kind: 'number', value, unit, range, set });
+  switch (option) {
+    case 'units':
+      return [
+        one('units', [
+          ['metric', 'cm and m'],
+          ['us', 'inches and feet'],
+        ]),
+      ];
+    case 'breastHeight':
+      return [number(p.breastHeight, [0.5, 2], (breastHeight) => ({ breastHeight }))];
+    case 'foundBy':
+      return [
+        one('foundBy', [
+          ['body-mark-or-stick', 'stick or body mark'],
+          ['tape-or-stick', 'tape or stick'],
+          ['tape', 'tape'],
+        ]),
+      ];
+    case 'groundReference':
+      return [
+        one('groundReference', [
+          ['uphill', 'uphill side'],
+          ['mid-slope', 'mid-slope'],
+          ['root-flare', 'root flare'],
+          ['stump', 'stump'],
+        ]),
+      ];
+    case 'lean':
+      return [
+        one('lean', [
+          ['underside', 'underside'],
+          ['axis', 'along the axis'],
+        ]),
+      ];
+    case 'swelling':
+      return [
+        one('swelling', [
+          ['just-above', 'just above'],
+          ['just-above-below-if-worse', 'above, below if worse'],
+          ['narrowest-below', 'narrowest below'],
+          ['mean-above-below', 'mean above and below'],
+        ]),
+      ];
+    case 'lowBranches':
+      return [
+        one('lowBranches', [
+          ['just-above-below-if-worse', 'above, below if worse'],
+          ['narrowest-below', 'narrowest below'],
+        ]),
+      ];
+    case 'aboveButtSwell':
+      return [number(p.aboveButtSwell, [0, 3], (aboveButtSwell) => ({ aboveButtSwell }))];
+    case 'forkLow':
+      return [
+        {
+          kind: 'choice',
+          choices: [
+            { label: 'all stems', change: { forkLow: { ...p.forkLow, atMost: null } } },
+            ...[2, 3, 6].map((n) => ({ label: `${n} largest`, change: { forkLow: { ...p.forkLow, atMost: n } } })),
+          ],
+        },
+        {
+          kind: 'choice',
+          choices: [
+            { label: 'each counts', change: { forkLow: { ...p.forkLow, theTree: 'each' } } },
+            { label: 'the largest is the tree', change: { forkLow: { ...p.forkLow, theTree: 'largest' } } },
+          ],
+        },
+      ];
+    case 'forkBelowBreastHeight':
+      return [
+        one('forkBelowBreastHeight', [
+          ['separate', 'separate stems'],
+          ['one-below-fork', 'one, below the fork'],
+          ['one-narrowest-below', 'one, narrowest below'],
+        ]),
+      ];
+    case 'forkAbove':
+      return [];
+    case 'oneNumber':
+      return [
+        one('oneNumber', [
+          ['none', 'no common number'],
+          ['quadratic-sum', 'root of squares'],
+          ['arithmetic-mean', 'mean'],
+        ]),
+      ];
+    case 'vines':
+      return [
+        one('vines', [
+          ['off-or-under-else-flag', 'off or under'],
+          ['over-and-flag', 'over, flagged'],
+        ]),
+      ];
+    case 'mark':
+      return [
+        one('mark', [
+          ['none', 'none'],
+          ['paint', 'paint'],
+          ['nothing-that-wounds', 'nothing that wounds'],
+        ]),
+      ];
+    case 'diameterRounding':
+      return roundingFields(p);
+    case 'classWidth': {
+      const unit = p.units === 'us' ? 'in' : 'cm';
+      const widths = p.units === 'us' ? [1, 2, 4] : [1, 2, 4, 5, 10];
+      return [
+        {
+          kind: 'choice',
+          choices: [
+            { label: 'none', change: { classWidth: null } },
+            ...widths.map((value) => ({ label: `${value} ${unit}`, change: { classWidth: { value, unit } } as Partial<ProtocolOptions> })),
+          ],
+        },
+      ];
+    }
+    case 'merchantable':
+      return [
+        {
+          kind: 'choice',
+          choices: [
+            { label: 'none', change: { merchantable: null } },
+            { label: 'to 7 cm, stump 0.2 m', change: { merchantable: PRESETS['forest-metric'].options.merchantable } },
+            { label: '16-ft logs', change: { merchantable: PRESETS['timber-us'].options.merchantable } },
+          ],
+        },
+        ...(p.merchantable
+          ? [
+              number(p.merchantable.stumpHeight, [0, 3], (stumpHeight) => ({
+                merchantable: p.merchantable && { ...p.merchantable, stumpHeight },
+              })),
+            ]
+          : []),
+      ];
+    case 'heightTolerance':
+      return [
+        number(p.heightTolerance.absolute, [0.01, 20], (absolute) => ({ heightTolerance: { ...p.heightTolerance, absolute } })),
+        {
+          kind: 'choice',
+          choices: [
+            { label: 'alone', change: { heightTolerance: { ...p.heightTolerance, relative: null } } },
+            ...[0.03, 0.05, 0.1].map((relative) => ({
+              label: `or ${relative * 100} %`,
+              change: { heightTolerance: { ...p.heightTolerance, relative } },
+            })),
+          ],
+        },
+      ];
+  }
+}
+
+function roundingFields(p: ProtocolOptions): readonly OptionField[] {
+  const r = p.diameterRounding;
+  const set = (change: Partial<ProtocolOptions['diameterRounding']>): Partial<ProtocolOptions> => ({
+    diameterRounding: { ...r, ...change },
+  });
+  const steps: readonly (readonly [number, LengthUnit])[] = [
+    [0.1, 'cm'],
+    [1, 'cm'],
+    [1, 'mm'],
+    [0.1, 'in'],
+    [1, 'in'],
+    [0.1, 'ft'],
+  ];
+  return [
+    { kind: 'choice', choices: (['diameter', 'circumference'] as const).map((of) => ({ label: of, change: set({ of }) })) },
+    { kind: 'choice', choices: steps.map(([step, unit]) => ({ label: `${step} ${unit}`, change: set({ step, unit }) })) },
+    {
+      kind: 'choice',
+      choices: (['nearest', 'down', 'up'] as const).map((direction) => ({ label: direction, change: set({ direction }) })),
+    },
+  ];
+}
+
+/** Whether a choice is how the protocol stands. */
+export const isChosen = (choice: OptionChoice, p: ProtocolOptions) =>
+  Object.entries(choice.change).every(([key, value]) => sameValue(value, p[key as Option]));
+
+/** Options in which two protocols differ. */
+export const differences = (a: ProtocolOptions, b: ProtocolOptions): readonly Option[] =>
+  (Object.keys(a) as Option[]).filter((key) => !sameValue(a[key], b[key]));

@@ -1,0 +1,82 @@
+import { PRESETS, type ProtocolOptions, protocolSentences } from '@arbolito/core';
+import { demoRecords } from '@arbolito/demo';
+import { v7 } from 'uuid';
+import { describe, expect, it } from 'vitest';
+import { Book } from '../../contract/book';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { ProtocolOptionsInput } from '../../contract/protocol-options';
+import { validate } from '../../contract/validate';
+import { makeRecord } from '../../field/make-records';
+import { differences, fieldsOf, isChosen } from './option-fields';
+import { changeOf } from './protocol-change';
+import { protocolLines } from './protocol-list';
+
+const book = new Book(demoRecords().records as unknown as AnyRecord[]);
+const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as RecordOf<'survey'>;
+const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
+
+describe('editing a protocol', () => {
+  it.each(Object.values(PRESETS))('“$name”: every way every option may be set is a protocol, and says so', ({ options }) => {
+    for (const { option } of protocolSentences(options)) {
+      for (const field of fieldsOf(option, options)) {
+        const changes = field.kind === 'choice' ? field.choices.map((c) => c.change) : field.range.map((v) => field.set(v || 0.1));
+        for (const change of changes) {
+          const changed: ProtocolOptions = { ...options, ...change };
+          expect(validate(ProtocolOptionsInput, JSON.parse(JSON.stringify(changed))), `${option} ${JSON.stringify(change)}`).toMatchObject({
+            ok: true,
+          });
+          expect(differences(options, changed).every((k) => k === option)).toBe(true);
+        }
+        if (field.kind === 'choice') expect(field.choices.filter((c) => isChosen(c, options)).length, option).toBeLessThanOrEqual(1);
+      }
+    }
+  });
+  it('tells two protocols apart whatever the order of their fields', () => {
+    const { options } = PRESETS['timber-us'];
+    const turned = JSON.parse(JSON.stringify(options), (_, v: unknown) =>
+      v && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).reverse()) : v,
+    ) as ProtocolOptions;
+    expect(differences(options, turned)).toEqual([]);
+    expect(differences(options, { ...options, lean: 'axis' })).toEqual(['lean']);
+  });
+});
+
+describe('the list of protocols', () => {
+  it('puts a survey’s copy of a preset under the preset, and what is edited beside them with its versions', () => {
+    const lines = protocolLines(book);
+    expect(lines.map((l) => [l.id, l.surveys.map((s) => s.name)])).toEqual([
+      ['timber-us', ['Tansy Creek tract']],
+      ['forest-metric', ['Monte Umbrío']],
+      ['monitoring', []],
+      ['street', ['Puerto Lenga']],
+      ['tall-tree', []],
+    ]);
+    const first = makeRecord(maker, 'protocol', {
+      name: 'Our way',
+      preset: 'street',
+      options: { ...PRESETS.street.options, lean: 'underside' } as never,
+    });
+    const second = makeRecord(maker, 'protocol', { ...first.body, options: { ...first.body.options, breastHeight: 1.25 } }, first);
+    const more = protocolLines(book.with([first as AnyRecord, second as AnyRecord]));
+    expect(more.at(-1)).toMatchObject({ name: 'Our way', id: first.id, options: { breastHeight: 1.25 }, surveys: [] });
+    expect(more.at(-1)?.versions).toHaveLength(2);
+  });
+});
+
+describe('another protocol for a survey', () => {
+  it('changes nothing when it says the same', () => {
+    const change = changeOf(book, survey('Puerto Lenga'), { name: 'the same', options: PRESETS.street.options });
+    expect(change?.trees).toEqual([]);
+  });
+  it('shows which trees come out otherwise, and where the tape lay elsewhere than it now should', () => {
+    const change = changeOf(book, survey('Puerto Lenga'), { name: 'monitoring', options: PRESETS.monitoring.options });
+    const of = (tag: string) => change?.trees.find((t) => t.tag === tag);
+    // a number for three stems where each stood alone
+    expect(of('M 04')?.before).toContain(' + ');
+    expect(of('M 04')?.after).not.toContain(' + ');
+    // the tape lay below the swelling, this school wants it above
+    expect(of('M 03')?.why).toMatch(/this protocol puts it at 1\.50 m/);
+    // the readings themselves are untouched: the point stays where it was read
+    expect(of('M 03')?.after).toContain('at 0.96 m');
+  });
+});
