@@ -25,9 +25,11 @@ export function BodyMeasures({ kit, units, today, onKeep }: Props) {
         {kit.measures.map((m) => (
           <li key={m.what} className="border-b border-edge py-2" data-measure={m.what}>
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-              <span className="w-52 font-semibold">{MEASURE_NAMES[m.what]}</span>
+              <span className="w-44 font-semibold desk:w-52">{MEASURE_NAMES[m.what]}</span>
               <span className="figure w-28 text-[20px] font-semibold">{m.value === null ? '–' : show(m.what, m.value, units)}</span>
-              <span className="min-w-0 flex-1 text-[15px] text-soft">{sayMeasure(m)}</span>
+              <span className="order-last min-w-0 basis-full text-[15px] text-soft desk:order-none desk:flex-1 desk:basis-0">
+                {sayMeasure(m)}
+              </span>
               <Due m={m} />
               <button
                 type="button"

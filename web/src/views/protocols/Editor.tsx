@@ -58,7 +58,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
           {changed.length === 0 ? 'nothing changed yet' : `${changed.length} changed`}
         </span>
       </div>
-      <OnATrunk protocol={{ name: clean, options }} />
+      <OnATrunk protocol={{ name: clean, options }} beside />
       <dl className="mt-4 border-t-2 border-ink">
         {protocolSentences(options).map((s) => (
           <div

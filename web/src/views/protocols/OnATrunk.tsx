@@ -16,8 +16,14 @@ const TRUNKS: readonly { readonly name: string; readonly trunk: Trunk }[] = [
 ];
 const THICKNESS = metres(0.45);
 
+interface Props {
+  readonly protocol: { readonly name: string; readonly options: ProtocolOptions };
+  /** Stays in sight while the options below are edited: lower, and without the steps. */
+  readonly beside?: boolean;
+}
+
 /** What a protocol does on a trunk: the drawing changes with every option that matters there. */
-export function OnATrunk({ protocol }: { protocol: { readonly name: string; readonly options: ProtocolOptions } }) {
+export function OnATrunk({ protocol, beside = false }: Props) {
   const [n, setN] = useState(0);
   const [frame, size] = useSize<HTMLDivElement>();
   const { options } = protocol;
@@ -33,8 +39,8 @@ export function OnATrunk({ protocol }: { protocol: { readonly name: string; read
     });
   }, [size, trunk, options, pom]);
   return (
-    <section className="mt-5" aria-label="On a trunk">
-      <h3 className="text-[18px] font-semibold">On a trunk</h3>
+    <section className={beside ? 'border-b-2 border-ink bg-paper py-2 desk:sticky desk:top-0 desk:z-10' : 'mt-5'} aria-label="On a trunk">
+      <h3 className={beside ? 'sr-only' : 'text-[18px] font-semibold'}>On a trunk</h3>
       <div className="my-2 flex flex-wrap gap-1.5">
         {TRUNKS.map((t, i) => (
           <button key={t.name} type="button" className="chip px-3" aria-pressed={i === n} onClick={() => setN(i)}>
@@ -43,7 +49,7 @@ export function OnATrunk({ protocol }: { protocol: { readonly name: string; read
         ))}
       </div>
       <div className="grid gap-4 desk:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
-        <div ref={frame} className="ruled relative h-80 overflow-hidden border border-edge">
+        <div ref={frame} className={`ruled relative overflow-hidden border border-edge ${beside ? 'h-64' : 'h-80'}`}>
           {layout && (
             <TrunkSheet layout={layout} name={`A trunk (${TRUNKS[n]?.name}) under ${protocol.name}, to scale`} onDrag={() => {}} />
           )}
@@ -53,8 +59,8 @@ export function OnATrunk({ protocol }: { protocol: { readonly name: string; read
             <p className="figure text-[26px] font-bold" data-pom>
               {pom.value.tapes.map((t) => showPom(t, options.units)).join(' and ')}
             </p>
-            <ol className="list-decimal pl-5 text-[15px]">
-              {pom.value.steps.map((s) => (
+            <ol className={`text-[15px] ${beside ? '' : 'list-decimal pl-5'}`}>
+              {pom.value.steps.slice(beside ? -2 : 0).map((s) => (
                 <li key={s.code}>{s.text}</li>
               ))}
             </ol>
