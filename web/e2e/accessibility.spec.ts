@@ -2,13 +2,20 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { openMeasure } from './pad';
 
-const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally'];
+const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally', 'guide', '/kit', '/protocols', 'editor'];
 
 async function open(page: Page, view: string) {
   if (view === 'tally') {
     await page.goto('/');
     await page.getByRole('link', { name: /Tansy Creek tract.*26 trees/ }).click();
     await expect(page.getByRole('heading', { name: 'Trees' })).toBeVisible();
+  } else if (view === 'guide') {
+    await page.goto('/measure?trunk');
+    for (const t of ['On a slope', 'Leans', 'Swelling or wound', 'Forks', 'Vines']) await page.getByRole('button', { name: t }).click();
+  } else if (view === 'editor') {
+    await page.goto('/protocols');
+    await page.getByRole('button', { name: 'Copy and edit' }).click();
+    await page.locator('[data-option="swelling"]').getByRole('button').last().click();
   } else if (view === 'measured') {
     await openMeasure(page);
     await page.keyboard.type('140cm 20m +80 +8\n');

@@ -1,4 +1,4 @@
-import { parseLine, type Reading, type SceneTarget, settled, type ToolName, type Trunk, toolOf } from '@arbolito/core';
+import { type DiameterTool, parseLine, type Reading, type SceneTarget, settled, type ToolName, type Trunk, toolOf } from '@arbolito/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
@@ -14,6 +14,7 @@ import {
   recordsForLine,
   recordsForReading,
   slotOf,
+  slotOfTool,
   stepOfSlot,
 } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
@@ -166,7 +167,7 @@ export function useMeasure() {
       read.kind === 'angle' && change.scale
         ? angleReading(read.target, read.value, change.scale)
         : read.kind === 'diameter'
-          ? { ...read, tool: tapeTool(change.tool) ?? read.tool, unit: change.diameterUnit ?? read.unit }
+          ? { ...read, tool: otherTape(read.tool, change.tool) ?? read.tool, unit: change.diameterUnit ?? read.unit }
           : read.kind === 'distance'
             ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
             : read;
@@ -264,4 +265,5 @@ export function useMeasure() {
 
 export type MeasureModel = ReturnType<typeof useMeasure>;
 /** Between the two sides of a tape a kept reading may be corrected; another tool is another reading. */
-const tapeTool = (tool: ToolName | undefined) => (tool === 'diameter-tape' || tool === 'plain-tape' ? tool : undefined);
+const otherTape = (read: DiameterTool, chosen: ToolName | undefined) =>
+  chosen && chosen !== 'optical' && slotOfTool(read) === slotOfTool(chosen) ? chosen : undefined;

@@ -22,6 +22,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
   const sameName = line.record !== null && clean === line.name;
   return (
     <article className="min-w-0" data-editor>
+      <h2 className="text-[22px] font-semibold">{line.record ? `Edit ${line.name}` : `A copy of ${line.name}`}</h2>
       <label className="block font-semibold">
         Name
         <input

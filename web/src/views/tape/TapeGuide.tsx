@@ -88,13 +88,14 @@ export default function TapeGuide(p: Props) {
         aria-label="Where the tape goes"
         className="order-2 flex min-h-0 flex-col border-y border-rule px-3 py-2 desk:order-3 desk:border-y-0 desk:border-l desk:p-4"
       >
-        <div className="min-h-0 desk:flex-1 desk:overflow-auto">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must take the focus, or keys can't move it */}
+        <section aria-label="Why it goes there" tabIndex={0} className="min-h-0 desk:flex-1 desk:overflow-auto">
           <Answer found={found} options={protocol.options} />
           <div className="hidden desk:block">
             <Why found={found} p={p} />
             <Schools schools={schools} protocol={protocol.options} mine={found.pom} />
           </div>
-        </div>
+        </section>
         <button
           type="button"
           className="key key-go mt-2 min-h-[52px] w-full disabled:opacity-40"
