@@ -33,16 +33,15 @@ export function byTool(
   if (lengths.length === 0 || lengths.length > rule.most) {
     throw new DomainError('too-many-lengths', `readings of one ${tool}`, lengths.length, `from 1 to ${rule.most}`);
   }
-  const bad = lengths.find((l) => !(Number.isFinite(l) && l > 0));
-  if (bad !== undefined) throw new DomainError('out-of-range', 'diameter', bad, 'it must be above 0');
-  const each = lengths.map((l) => {
-    if (tool === 'plain-tape') return byCircumference(l);
-    return tool === 'biltmore-stick' ? byBiltmore(l, reach.own, reach.design) : l;
-  });
-  const sum = each.reduce((a, b) => a + b, 0);
-  const [first, second] = each;
+  let sum = 0;
+  for (const length of lengths) {
+    if (!(Number.isFinite(length) && length > 0)) throw new DomainError('out-of-range', 'diameter', length, 'it must be above 0');
+    sum +=
+      tool === 'plain-tape' ? byCircumference(length) : tool === 'biltmore-stick' ? byBiltmore(length, reach.own, reach.design) : length;
+  }
+  const [first, second] = lengths;
   return {
-    diameter: metres(rule.several === 'add-up' ? sum : sum / each.length),
+    diameter: metres(rule.several === 'add-up' ? sum : sum / lengths.length),
     outOfRound: tool === 'caliper' && first && second ? Math.abs(first - second) / (sum / 2) : null,
   };
 }

@@ -28,5 +28,7 @@ export function roundReading(value: number, rule: RoundingRule): number {
       : rule.direction === 'down'
         ? Math.floor(steps)
         : Math.ceil(steps);
-  return Number((n * rule.step).toPrecision(12));
+  // steps are decimal: 413/10 is the nearest double to 41.3, while 413·0.1 is not
+  const perUnit = Math.round(1 / rule.step);
+  return Math.abs(perUnit * rule.step - 1) < 1e-12 ? n / perUnit : n * rule.step;
 }

@@ -5,13 +5,8 @@ import type { ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
 import { idOf } from './gather';
 import { type ReadDiameter, readDiameter } from './read-diameter';
-import { type AnyDiameter, type ToolName, toolOf } from './reading';
+import type { AnyDiameter, ToolName } from './reading';
 import type { Assumption, ComparedDiameter, DiameterResult, UpperDiameter } from './result';
-
-interface Group {
-  readonly tool: ToolName;
-  readonly readings: readonly (ReadDiameter & { readonly pom: number; readonly id: string })[];
-}
 
 /**
  * Diameter of one stem at its point of measurement. Readings of one tool are averaged; the tool with the smallest error
@@ -32,22 +27,78 @@ export function deriveDiameter(
 ): Answer<DiameterResult> {
   if (readings.length === 0) return noAnswer('no-diameter', 'No diameter is read yet.');
   const usual = usualPom(where, protocol);
-  if (!usual.ok && readings.some((r) => r.pom === undefined)) return usual;
-  const groups: Group[] = [];
+  const placed: Placed[] = [];
   for (const r of readings) {
-    const read = { ...readDiameter(r, errors, assume), pom: r.pom ?? (usual.ok ? usual.value : 0), id: idOf(r) };
-    const group = groups.find((g) => g.tool === toolOf(r));
-    if (group) (group.readings as (typeof read)[]).push(read);
-    else groups.push({ tool: toolOf(r), readings: [read] });
+    if (r.pom === undefined && !usual.ok) return usual;
+    const pom = r.pom ?? (usual.ok ? usual.value : 0);
+    const above = aboveFork(pom, where, protocol);
+    if (above) return above;
+    placed.push({ read: readDiameter(r, errors, assume), pom, id: idOf(r) });
   }
-  const above = refuseAboveFork(groups, where, protocol);
-  if (above) return above;
-  const means = groups.map((g) => ({ group: g, mean: meanOf(g, where) }));
-  const usable = means.flatMap(({ group, mean }) => (mean.ok ? [{ group, ...mean.value }] : []));
-  const best = usable.reduce<(typeof usable)[number] | null>((a, b) => (a === null || better(b, a) ? b : a), null);
-  if (!best) return (means[0] as (typeof means)[number]).mean as Answer<never>;
+  // most stems have one reading: what there is to average and compare for the others costs nothing here
+  const only = placed.length === 1 && (where === null || (where.ok && where.value.tapes.length === 1)) ? placed[0] : undefined;
+  return only ? finish(oneReading(only), [], protocol) : severalReadings(placed, where, protocol);
+}
+
+interface Placed {
+  readonly read: ReadDiameter;
+  readonly pom: number;
+  readonly id: string;
+}
+
+/** What the readings of one tool come to. */
+interface Mean {
+  readonly tool: ToolName;
+  readonly diameter: Metres;
+  readonly sigma: Metres;
+  readonly pom: Metres;
+  readonly tapes: readonly Metres[];
+  readonly readings: number;
+  readonly outOfRound: number | null;
+  readonly from: readonly string[];
+}
+
+const oneReading = ({ read, pom, id }: Placed): Mean => ({
+  tool: read.tool,
+  diameter: read.diameter,
+  sigma: read.sigma,
+  pom: metres(pom),
+  tapes: [metres(pom)],
+  readings: 1,
+  outOfRound: read.outOfRound,
+  from: [id],
+});
+
+function severalReadings(placed: readonly Placed[], where: Answer<Pom> | null, protocol: ProtocolOptions): Answer<DiameterResult> {
+  const byTool = new Map<ToolName, Placed[]>();
+  for (const p of placed) {
+    const own = byTool.get(p.read.tool);
+    if (own) own.push(p);
+    else byTool.set(p.read.tool, [p]);
+  }
+  let best: Mean | null = null;
+  let refusal: Answer<never> | null = null;
+  const means: Mean[] = [];
+  for (const [tool, own] of byTool) {
+    const mean = meanOf(tool, own, where);
+    if (!mean.ok) refusal ??= mean;
+    else {
+      means.push(mean.value);
+      if (best === null || better(mean.value, best)) best = mean.value;
+    }
+  }
+  if (!best) return refusal as Answer<never>;
+  return finish(best, means, protocol);
+}
+
+function finish(best: Mean, means: readonly Mean[], protocol: ProtocolOptions): Answer<DiameterResult> {
   const value = roundDiameter(best.diameter, protocol.diameterRounding);
   if (!(value > 0)) return noAnswer('rounds-to-nothing', 'The diameter is too small for the protocol’s rounding.');
+  const compared: ComparedDiameter[] = [];
+  for (const m of means) {
+    if (m === best || Math.abs(m.pom - best.pom) > SAME_HEIGHT) continue;
+    compared.push({ tool: m.tool, value: m.diameter, sigma: m.sigma, readings: m.readings, share: m.diameter / best.diameter - 1 });
+  }
   return answer({
     value,
     unrounded: best.diameter,
@@ -55,24 +106,11 @@ export function deriveDiameter(
     basalArea: basalArea(value),
     pom: best.pom,
     tapes: best.tapes,
-    tool: best.group.tool,
-    readings: best.group.readings.length,
-    outOfRound:
-      Math.max(...best.group.readings.map((r) => r.outOfRound ?? -1)) < 0
-        ? null
-        : Math.max(...best.group.readings.map((r) => r.outOfRound ?? 0)),
-    compared: usable
-      .filter((u) => u !== best && Math.abs(u.pom - best.pom) <= SAME_HEIGHT)
-      .map(
-        (u): ComparedDiameter => ({
-          tool: u.group.tool,
-          value: u.diameter,
-          sigma: u.sigma,
-          readings: u.group.readings.length,
-          share: u.diameter / best.diameter - 1,
-        }),
-      ),
-    from: best.group.readings.map((r) => r.id),
+    tool: best.tool,
+    readings: best.readings,
+    outOfRound: best.outOfRound,
+    compared,
+    from: best.from,
   });
 }
 
@@ -87,52 +125,51 @@ function usualPom(where: Answer<Pom> | null, protocol: ProtocolOptions): Answer<
     : noAnswer('pom-needed', `The tape goes to ${heights}: say of each reading where it was taken.`);
 }
 
-interface Mean {
-  readonly diameter: Metres;
-  readonly sigma: Metres;
-  readonly pom: Metres;
-  readonly tapes: readonly Metres[];
-}
-
 /** The mean of a tool's readings at one point, or of the means at the two heights of a mean above and below. */
-function meanOf(group: Group, where: Answer<Pom> | null): Answer<Mean> {
+function meanOf(tool: ToolName, own: readonly Placed[], where: Answer<Pom> | null): Answer<Mean> {
   const heights: number[] = [];
-  for (const { pom } of group.readings) if (!heights.some((h) => Math.abs(h - pom) <= SAME_HEIGHT)) heights.push(pom);
+  for (const { pom } of own) if (!heights.some((h) => Math.abs(h - pom) <= SAME_HEIGHT)) heights.push(pom);
   heights.sort((a, b) => a - b);
-  const at = heights.map((h) => {
-    const own = group.readings.filter((r) => Math.abs(r.pom - h) <= SAME_HEIGHT);
-    const n = own.length;
-    return { diameter: own.reduce((s, r) => s + r.diameter, 0) / n, sigma: Math.sqrt(own.reduce((s, r) => s + r.sigma ** 2, 0)) / n };
-  });
   const pair = where?.ok && where.value.tapes.length === 2 ? where.value : null;
-  const atTapes = pair && heights.every((h) => pair.tapes.some((t) => Math.abs(t - h) < 0.02));
-  if (pair && atTapes && heights.length === 1)
+  const atTapes = pair !== null && heights.every((h) => pair.tapes.some((t) => Math.abs(t - h) < 0.02));
+  if (atTapes && heights.length === 1) {
     return noAnswer('second-tape-missing', 'The mean above and below needs the tape at both heights: one is still to be read.');
-  if (heights.length > 1 && !(pair && atTapes && heights.length === 2)) {
+  }
+  if (heights.length > 1 && !(atTapes && heights.length === 2)) {
     return noAnswer('several-poms', 'The diameters were read at different heights on the stem: they have no common mean.');
   }
-  const n = at.length;
+  let diameter = 0;
+  let variance = 0;
+  for (const h of heights) {
+    const here = own.filter((p) => Math.abs(p.pom - h) <= SAME_HEIGHT);
+    diameter += here.reduce((s, p) => s + p.read.diameter, 0) / here.length;
+    variance += here.reduce((s, p) => s + p.read.sigma ** 2, 0) / here.length ** 2;
+  }
+  const rounds = own.flatMap((p) => p.read.outOfRound ?? []);
   return answer({
-    diameter: metres(at.reduce((s, a) => s + a.diameter, 0) / n),
-    sigma: metres(Math.sqrt(at.reduce((s, a) => s + a.sigma ** 2, 0)) / n),
-    pom: pair && n === 2 ? pair.pom : metres(heights[0] as number),
+    tool,
+    diameter: metres(diameter / heights.length),
+    sigma: metres(Math.sqrt(variance) / heights.length),
+    pom: pair && heights.length === 2 ? pair.pom : metres(heights[0] as number),
     tapes: heights.map(metres),
+    readings: own.length,
+    outOfRound: rounds.length > 0 ? Math.max(...rounds) : null,
+    from: own.map((p) => p.id),
   });
 }
 
-function refuseAboveFork(groups: readonly Group[], where: Answer<Pom> | null, protocol: ProtocolOptions): Answer<never> | null {
+function aboveFork(pom: number, where: Answer<Pom> | null, protocol: ProtocolOptions): Answer<never> | null {
   if (!where?.ok || where.value.stems === 'separate' || !where.value.trunk.fork) return null;
   const fork = where.value.trunk.fork.height;
-  const high = groups.flatMap((g) => g.readings).find((r) => r.pom > fork + SAME_HEIGHT);
-  if (!high) return null;
+  if (pom <= fork + SAME_HEIGHT) return null;
   return noAnswer(
     'pom-above-fork',
-    `A diameter at ${showPom(metres(high.pom), protocol.units)} lies above the fork at ${showPom(metres(fork), protocol.units)}: it is one stem’s, not the tree’s.`,
+    `A diameter at ${showPom(metres(pom), protocol.units)} lies above the fork at ${showPom(metres(fork), protocol.units)}: it is one stem’s, not the tree’s.`,
   );
 }
 
-const better = (a: { group: Group; sigma: number }, b: { group: Group; sigma: number }) =>
-  (a.group.tool === 'estimate') === (b.group.tool === 'estimate') ? a.sigma < b.sigma : b.group.tool === 'estimate';
+/** The smaller error; an eye estimate only where there is nothing else. */
+const better = (a: Mean, b: Mean) => ((a.tool === 'estimate') === (b.tool === 'estimate') ? a.sigma < b.sigma : b.tool === 'estimate');
 
 /** A rounded figure is off by a uniform error: about zero to the nearest, to one side otherwise. */
 function roundingError(protocol: ProtocolOptions): number {
@@ -146,6 +183,7 @@ export function upperDiameters(
   errors: ReadingErrors,
   assume: (a: Assumption) => void,
 ): readonly UpperDiameter[] {
+  if (readings.length === 0) return NONE;
   const at = new Map<number, ReadDiameter[]>();
   for (const r of readings) {
     const height = r.pom as number;
@@ -160,3 +198,5 @@ export function upperDiameters(
       readings: read.length,
     }));
 }
+
+const NONE: readonly UpperDiameter[] = Object.freeze([]);

@@ -12,24 +12,14 @@ import type { Assumption, BasalAreaResult, DiameterResult, OneNumberResult, Stem
  * One stem: where its tape goes, its diameter there, diameters higher up.
  * @throws DomainError on a reading that can't be one, or an upper diameter without its height
  */
-export function deriveStem(
-  s: StemReadings,
-  protocol: ProtocolOptions,
-  errors: ReadingErrors,
-  assume: (a: Assumption) => void,
-): Omit<StemResult, 'counted'> {
-  const nameless = s.uppers.find((r) => r.pom === undefined);
-  if (nameless) throw new DomainError('no-height', 'pom', undefined, 'an upper diameter names the height it was read at');
+export function deriveStem(s: StemReadings, protocol: ProtocolOptions, errors: ReadingErrors, assume: (a: Assumption) => void): StemResult {
+  if (s.uppers.some((r) => r.pom === undefined))
+    throw new DomainError('no-height', 'pom', undefined, 'an upper diameter names the height it was read at');
   const trunk = s.trunks.at(-1)?.trunk;
-  const thickness = s.diameters.length > 0 ? thicknessOf(s, errors) : null;
-  const where = trunk ? findPom(trunk, protocol, thickness) : null;
+  const where = trunk ? findPom(trunk, protocol, s.diameters.length > 0 ? thicknessOf(s, errors) : null) : null;
   if (where?.ok) for (const a of where.value.assumptions) assume(a);
-  return {
-    stem: s.id,
-    where,
-    dbh: deriveDiameter(s.diameters, where, protocol, errors, assume),
-    uppers: upperDiameters(s.uppers, errors, assume),
-  };
+  const dbh = deriveDiameter(s.diameters, where, protocol, errors, assume);
+  return { stem: s.id, where, dbh, uppers: upperDiameters(s.uppers, errors, assume), counted: dbh.ok };
 }
 
 /** The most trustworthy reading stands for the trunk's thickness; a few per cent do not move the point. */
@@ -41,9 +31,10 @@ function thicknessOf(s: StemReadings, errors: ReadingErrors): Metres {
  * Which stems count under the protocol: the largest ones up to its number.
  * @returns the stems in their order, each with whether it counts
  */
-export function countStems(stems: readonly Omit<StemResult, 'counted'>[], protocol: ProtocolOptions): readonly StemResult[] {
+export function countStems(stems: readonly StemResult[], protocol: ProtocolOptions): readonly StemResult[] {
+  if (stems.length === 1) return stems;
   const read = stems.filter((s) => s.dbh.ok);
-  const thickness = (s: Omit<StemResult, 'counted'>) => (s.dbh.ok ? s.dbh.value.unrounded : 0);
+  const thickness = (s: StemResult) => (s.dbh.ok ? s.dbh.value.unrounded : 0);
   const ranked = read.toSorted((a, b) => thickness(b) - thickness(a));
   const most = protocol.forkLow.theTree === 'largest' ? 1 : (protocol.forkLow.atMost ?? ranked.length);
   const counted = new Set(ranked.slice(0, most));
@@ -55,6 +46,8 @@ export function treeDiameter(
   stems: readonly StemResult[],
   protocol: ProtocolOptions,
 ): { readonly dbh: Answer<DiameterResult>; readonly oneNumber: OneNumberResult | null } {
+  const [only] = stems;
+  if (only && stems.length === 1) return { dbh: only.dbh, oneNumber: null };
   const failed = stems.find((s) => !s.dbh.ok && s.dbh.code !== 'no-diameter');
   if (failed) return { dbh: failed.dbh, oneNumber: null };
   const counted = stems.filter((s) => s.counted);
@@ -93,6 +86,11 @@ export function treeDiameter(
 
 /** Basal area of the stems that count, whatever their one number is. */
 export function treeBasalArea(stems: readonly StemResult[], dbh: Answer<DiameterResult>): Answer<BasalAreaResult> {
+  if (stems.length === 1) {
+    if (!dbh.ok) return dbh;
+    const { value, sigma } = dbh.value;
+    return answer({ value: dbh.value.basalArea, sigma: ((Math.PI / 2) * value * sigma) as BasalAreaResult['sigma'], stems: 1 });
+  }
   const own = stems.flatMap((s) => (s.counted && s.dbh.ok ? [s.dbh.value] : []));
   if (own.length === 0 || (!dbh.ok && dbh.code !== 'stems-stand-alone'))
     return dbh.ok ? noAnswer('no-diameter', 'No diameter is read yet.') : dbh;

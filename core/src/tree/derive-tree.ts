@@ -7,7 +7,7 @@ import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-st
 import { deriveBoards, deriveCubic } from './derive-volume';
 import { type Gathered, gather, idOf, ONE_STATION, type StationReadings } from './gather';
 import type { Reading } from './reading';
-import type { Assumption, BasalAreaResult, DiameterResult, HeightResult, StationResult, TopTarget, TreeResult } from './result';
+import type { Assumption, BasalAreaResult, DiameterResult, HeightResult, StationResult, StemResult, TopTarget, TreeResult } from './result';
 import { type SpeciesFigures, TIP_OFFSET } from './species';
 
 export interface TreeInput {
@@ -33,14 +33,14 @@ export function deriveTree(input: TreeInput): TreeResult {
     if (!assumptions.some((b) => b.code === a.code)) assumptions.push(a);
   };
   const all = gather(input.readings);
-  const stems = countStems(
-    all.stems.map((s) => deriveStem(s, protocol, errors, assume)),
-    protocol,
-  );
+  const read: StemResult[] = [];
+  for (const s of all.stems) read.push(deriveStem(s, protocol, errors, assume));
+  const stems = countStems(read, protocol);
   const { dbh, oneNumber } = treeDiameter(stems, protocol);
   const basalArea = treeBasalArea(stems, dbh);
-  const thickest = stems.reduce<Metres | null>((d, s) => (s.dbh.ok && s.dbh.value.unrounded > (d ?? 0) ? s.dbh.value.unrounded : d), null);
-  const stations = all.stations.map((s) => deriveStation(s, thickest, input.eyeHeight ?? null, errors));
+  const diameter = thickest(stems);
+  const stations: Answer<StationResult>[] = [];
+  for (const s of all.stations) stations.push(deriveStation(s, diameter, input.eyeHeight ?? null, errors));
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
   const from = (target: TopTarget) => lastHeight(stations, all.stations, target, tipOffset, protocol.groundReference);
   const height = from('tip');
@@ -50,6 +50,13 @@ export function deriveTree(input: TreeInput): TreeResult {
   const cubic = deriveCubic(basalArea, height, species, assume);
   const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, all.logs.at(-1), protocol, species, assume);
   return { dbh, stems, oneNumber, basalArea, stations, height, crownBase, merchantable, cubic, boards, assumptions };
+}
+
+/** A distance that ended at the bark ended at the thickest stem. */
+function thickest(stems: readonly StemResult[]): Metres | null {
+  let d: Metres | null = null;
+  for (const { dbh } of stems) if (dbh.ok && dbh.value.unrounded > (d ?? 0)) d = dbh.value.unrounded;
+  return d;
 }
 
 /** Logs are cut from one stem: a number for several is no stem. */

@@ -25,35 +25,32 @@ export function readDiameter(r: AnyDiameter, errors: ReadingErrors, assume: (a: 
 }
 
 function byLength(r: DiameterReading, errors: ReadingErrors, assume: (a: Assumption) => void): ReadDiameter {
-  const lengths = [r.value, ...(r.more ?? [])].map((v) => toMetres(v, r.unit));
+  const lengths = [toMetres(r.value, r.unit)];
+  for (const v of r.more ?? []) lengths.push(toMetres(v, r.unit));
   const design = metres(r.designReach ?? USUAL_REACH);
   if (r.tool === 'biltmore-stick' && r.reach === undefined) {
     assume({ code: 'reach', text: `Reach taken as the stick’s own, ${formatNumber(design * 100, 1)} cm: nobody’s reach is known.` });
   }
   const { diameter, outOfRound } = byTool(r.tool, lengths, { own: metres(r.reach ?? design), design });
-  const n = lengths.length;
-  const share = (s: number) => (s * diameter) / Math.sqrt(r.tool === 'biltmore-stick' ? n : 1);
-  const own = r.sigma;
-  let sigma: number;
-  if (r.sigmaShare !== undefined) sigma = share(r.sigmaShare);
-  else
-    switch (r.tool) {
-      case 'diameter-tape':
-        sigma = (own ?? errors.diameter) * Math.sqrt(n);
-        break;
-      case 'plain-tape':
-        sigma = ((own ?? errors.diameter) * Math.sqrt(n)) / Math.PI;
-        break;
-      case 'caliper':
-        sigma = (own ?? errors.caliper) / Math.sqrt(n);
-        break;
-      case 'biltmore-stick':
-        sigma = own === undefined ? share(errors.biltmore) : own / Math.sqrt(n);
-        break;
-      case 'estimate':
-        sigma = own ?? share(errors.estimate);
-    }
-  return { tool: r.tool, diameter, sigma: metres(sigma), outOfRound };
+  return { tool: r.tool, diameter, sigma: metres(sigmaOf(r, diameter, lengths.length, errors)), outOfRound };
+}
+
+/** Standard error of a reading of n lengths, metres of diameter: a person's own share first, then the instrument's, then the typical one. */
+function sigmaOf(r: DiameterReading, diameter: Metres, n: number, errors: ReadingErrors): number {
+  const faces = r.tool === 'biltmore-stick' ? Math.sqrt(n) : 1;
+  if (r.sigmaShare !== undefined) return (r.sigmaShare * diameter) / faces;
+  switch (r.tool) {
+    case 'diameter-tape':
+      return (r.sigma ?? errors.diameter) * Math.sqrt(n);
+    case 'plain-tape':
+      return ((r.sigma ?? errors.diameter) * Math.sqrt(n)) / Math.PI;
+    case 'caliper':
+      return (r.sigma ?? errors.caliper) / Math.sqrt(n);
+    case 'biltmore-stick':
+      return (r.sigma ?? errors.biltmore * diameter) / faces;
+    case 'estimate':
+      return r.sigma ?? errors.estimate * diameter;
+  }
 }
 
 function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {
