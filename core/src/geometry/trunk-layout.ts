@@ -150,7 +150,7 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
     [l.person.feet, l.person.head] as const,
   ];
   const boxes = [
-    ...slices(l.stem).flatMap((b) => aboveGround(l, b)),
+    ...[l.stem, ...l.others].flatMap((o) => slices(o)).flatMap((b) => aboveGround(l, b)),
     boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4),
     boxAround(l.datum, 16, 16),
   ];
@@ -169,12 +169,15 @@ function aboveGround({ ground: [a, b] }: Pick<TrunkLayout, 'ground'>, box: Box):
   return ground <= box.y ? [] : [{ ...box, h: Math.min(box.h, ground - box.y) }];
 }
 
+/** Points of an outline to one box of the pile. */
+const STRIDE = 5;
+
 /** A stem as a pile of boxes: one box around a leaning stem would claim the air beside it. */
 function slices(stem: readonly Point[]): readonly Box[] {
   const half = Math.floor(stem.length / 2);
   const boxes: Box[] = [];
-  for (let i = 0; i + 1 < half; i += 5) {
-    const to = Math.min(half - 1, i + 5);
+  for (let i = 0; i + 1 < half; i += STRIDE) {
+    const to = Math.min(half - 1, i + STRIDE);
     boxes.push(bounds([...stem.slice(i, to + 1), ...stem.slice(stem.length - 1 - to, stem.length - i)]));
   }
   return boxes;

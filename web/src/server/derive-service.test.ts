@@ -105,6 +105,69 @@ describe('derive', () => {
     expect('errors' in answer && answer.errors.map((e) => e.field)).toContain(field);
   });
 
+  it('takes trunks in any depth as its description does, and says what is wrong with one', () => {
+    const name = 'a leaning, swollen street tree, where its tape goes and what other schools would do';
+    const paths = [
+      'slope',
+      'lean',
+      'lean.angle',
+      'lean.toward',
+      'swellings',
+      'swellings.0.from',
+      'swellings.0.to',
+      'fork',
+      'buttSwell',
+      'vines',
+      'snow',
+      'stems',
+      'from',
+      'rootFlare',
+      'hat',
+    ];
+    const value = fc.constantFrom<unknown>(null, -1, 0.5, 2, 99, 'fixed', 'uphill', true, [], {}, { height: 1 }, { end: 2 }, [
+      { from: 1, to: 2 },
+    ]);
+    fc.assert(
+      fc.property(fc.constantFrom(...paths), value, (path, v) => {
+        const request = example(name);
+        const reading = request.trees[0]?.readings[0] as Plain;
+        const keys = path.split('.');
+        const target = keys.slice(0, -1).reduce<Plain>((o, k) => o[k] as Plain, reading.trunk as Plain);
+        target[keys.at(-1) as string] = v;
+        const [tree] = trees(request);
+        // what only its parts together can tell stands with the trunk as a whole
+        const beyond = tree?.errors.every((e) => e.field.endsWith('.trunk') || / \(/.test(e.field));
+        expect({ path, v, ok: (tree?.ok ?? false) || beyond }).toEqual({ path, v, ok: conforms('DeriveRequest', request).ok });
+      }),
+      { numRuns: 400 },
+    );
+    const upside = example(name);
+    const said = upside.trees[0]?.readings[0]?.trunk as Plain;
+    said.swellings = [{ from: 1.6, to: 1.1 }];
+    expect(trees(upside)[0]?.errors).toMatchObject([
+      { field: 'trees[0].readings[0].trunk', allowed: expect.stringContaining('upper end of the swelling') },
+    ]);
+  });
+
+  it('answers stems, the one number, where the tape goes and what other schools would do', () => {
+    const [street] = trees(example('a leaning, swollen street tree, where its tape goes and what other schools would do'));
+    const stem = street?.result?.stems[0];
+    expect(stem?.where).toMatchObject({ pom: 0.92, reference: 'mid-slope', along: 'axis', stems: 'one' });
+    expect(stem?.where?.flags.map((f) => f.code)).toEqual(['vines-included']);
+    expect(stem?.where?.otherSchools.find((o) => o.key === 'timber-us')?.here?.[0]).toBeCloseTo(1.6, 9);
+    expect(street?.result?.dbh).toMatchObject({
+      tool: 'plain-tape',
+      unrounded: expect.closeTo(1.785 / Math.PI, 9),
+      value: expect.closeTo(1.79 / Math.PI, 9),
+    });
+    expect(street?.result?.dbh?.compared).toMatchObject([{ tool: 'estimate', value: 0.6 }]);
+    const [three] = trees(example('three stems, caliper and stick, remeasured'));
+    expect(three?.result?.stems.map((s) => s.dbh?.tool)).toEqual(['caliper', 'biltmore-stick', 'diameter-tape']);
+    expect(three?.result?.oneNumber).toMatchObject({ rule: 'quadratic-sum', stems: 3, kept: expect.closeTo(1, 9) });
+    expect(three?.result?.stems[0]?.upperDiameters).toHaveLength(2);
+    expect(three?.result?.findings.map((f) => f.code)).not.toContain('dbh-shrank');
+  });
+
   it('says what was assumed and what looks wrong', () => {
     const request = example('tape along a slope, angles in degrees');
     const [tree] = trees({
@@ -125,11 +188,31 @@ describe('the OpenAPI description', () => {
   });
 
   it('refuses what the server refuses, and the other way round', () => {
-    const values = fc.constantFrom<unknown>(null, -1, 0, 0.5, 7, 1e6, 'percent', 'm', 'tip', '', true, [], {}, undefined);
+    const values = fc.constantFrom<unknown>(
+      ...[null, -1, 0, 0.5, 7, 1e6, 'percent', 'm', 'tip', '', true, false, [], {}, undefined],
+      ...['bands', 'caliper', 'estimate', 'face', [3], [3, 4], [0], ['x']],
+    );
     const spoil = fc.record({
       name: fc.constantFrom(...Object.keys(EXAMPLES)),
-      reading: fc.nat(4),
-      field: fc.constantFrom('kind', 'value', 'unit', 'scale', 'target', 'tool', 'along', 'to', 'pom', 'id', 'sigma', 'nonsense'),
+      reading: fc.nat(5),
+      field: fc.constantFrom(
+        ...['kind', 'value', 'unit', 'scale', 'target', 'tool', 'along', 'to', 'pom', 'id', 'sigma', 'nonsense'],
+        ...[
+          'more',
+          'reach',
+          'designReach',
+          'upper',
+          'stem',
+          'sigmaShare',
+          'why',
+          'by',
+          'ratio',
+          'distance',
+          'elevation',
+          'selfCorrecting',
+          'trunk',
+        ],
+      ),
       value: values,
     });
     fc.assert(
@@ -151,7 +234,7 @@ describe('the OpenAPI description', () => {
           why: '',
         });
       }),
-      { numRuns: 600 },
+      { numRuns: 1500 },
     );
   });
 

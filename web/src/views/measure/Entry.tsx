@@ -119,7 +119,7 @@ export function Pad({ m }: { m: MeasureModel }) {
       </div>
     );
   }
-  const go = text.trim() ? `Keep, then ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
+  const go = text.trim() ? `Keep → ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
   const kind =
     step.id === 'logs' ? 'count' : step.id === 'dbh' || step.id === 'upper' ? 'diameter' : LENGTH_STEPS.has(step.id) ? 'length' : 'angle';
   return (

@@ -58,7 +58,7 @@ export function TapeChips({ m }: { m: MeasureModel }) {
             aria-label={`where the tape goes: ${showPom(metres(tape.pom), prefs.units)}. Say what the trunk does`}
           >
             <span className="figure">{showPom(metres(tape.pom), prefs.units)}</span>
-            <span className="hidden desk:inline">&nbsp;up the stem: where the tape goes</span>
+            <span className="hidden desk:inline">&nbsp;up: where the tape goes</span>
             <span aria-hidden="true">&nbsp;▸</span>
           </button>
         )}
@@ -126,48 +126,59 @@ function Optical({ m }: { m: MeasureModel }) {
   const beside = (change: Partial<typeof optical>) => m.setPlace((p) => ({ ...p, optical: { ...p.optical, ...change } }));
   const unit = tapeUnits(m.prefs).length;
   const known = m.result.stations.findLast((s) => s.ok);
+  const turn = <K extends 'by' | 'along' | 'to'>(key: K, names: readonly (readonly [OpticalWay[K], string])[]) => {
+    const at = names.findIndex(([v]) => v === way[key]);
+    const [, now = ''] = names[at] ?? [];
+    const [next, other = ''] = names[(at + 1) % names.length] ?? [];
+    return (
+      <Choice
+        label={String(way[key])}
+        name={`${now}; change to ${other}`}
+        on={false}
+        pick={() => set({ [key]: next } as Partial<OpticalWay>)}
+      />
+    );
+  };
   return (
     <>
       <Row>
-        <Choice label="angle" on={way.by === 'angle'} pick={() => set({ by: 'angle' })} />
-        <Choice label="bands" on={way.by === 'bands'} pick={() => set({ by: 'bands' })} />
+        {turn('by', [
+          ['angle', 'by angle'],
+          ['bands', 'by bands'],
+        ])}
         <Beside
           label="Distance to the stem"
-          hint={known?.ok ? `${formatNumber(fromMetres(known.value.distance, unit), 1)} ${unit}` : 'distance'}
+          hint={known?.ok ? `${formatNumber(fromMetres(known.value.distance, unit), 1)} ${unit}` : 'far'}
           value={optical.distance}
           unit={unit}
           set={(distance) => beside({ distance })}
         />
-        <Beside
-          label="Angle of the sight"
-          hint="sight °"
-          value={optical.elevation}
-          unit={null}
-          set={(elevation) => beside({ elevation })}
-        />
+        {turn('along', [
+          ['level', 'distance level'],
+          ['sight', 'distance along the sight'],
+        ])}
+        {turn('to', [
+          ['axis', 'to the axis'],
+          ['face', 'to the near face'],
+        ])}
+        <Beside label="Angle of the sight" hint="up °" value={optical.elevation} unit={null} set={(elevation) => beside({ elevation })} />
       </Row>
-      <Row>
-        <Choice label="level" name="distance level" on={way.along === 'level'} pick={() => set({ along: 'level' })} />
-        <Choice label="sight" name="distance along the sight" on={way.along === 'sight'} pick={() => set({ along: 'sight' })} />
-        <Choice label="axis" name="to the axis" on={way.to === 'axis'} pick={() => set({ to: 'axis' })} />
-        <Choice label="face" name="to the near face" on={way.to === 'face'} pick={() => set({ to: 'face' })} />
-        {way.by === 'bands' && (
-          <>
-            <Choice
-              label={`1:${formatNumber(1 / way.ratio, 0)}`}
-              name={`one band is 1:${formatNumber(1 / way.ratio, 0)} of the distance; change it`}
-              on={false}
-              pick={() => set({ ratio: nextRatio(way.ratio) })}
-            />
-            <Choice
-              label="auto"
-              name="corrects itself for the slope of the sight"
-              on={way.selfCorrecting}
-              pick={() => set({ selfCorrecting: !way.selfCorrecting })}
-            />
-          </>
-        )}
-      </Row>
+      {way.by === 'bands' && (
+        <Row>
+          <Choice
+            label={`band 1:${formatNumber(1 / way.ratio, 0)}`}
+            name={`one band is 1:${formatNumber(1 / way.ratio, 0)} of the distance; change it`}
+            on={false}
+            pick={() => set({ ratio: nextRatio(way.ratio) })}
+          />
+          <Choice
+            label="corrects itself"
+            name="the instrument corrects itself for the slope of the sight"
+            on={way.selfCorrecting}
+            pick={() => set({ selfCorrecting: !way.selfCorrecting })}
+          />
+        </Row>
+      )}
     </>
   );
 }
@@ -198,7 +209,7 @@ function Beside({
       inputMode="decimal"
       autoComplete="off"
       maxLength={20}
-      className={`figure min-h-12 w-0 min-w-0 flex-[1.5] rounded-[8px] border-[1.5px] bg-field px-2 text-[15px] placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
+      className={`figure min-h-12 w-0 min-w-0 flex-[1.3] rounded-[8px] border-[1.5px] bg-field px-2 text-[15px] placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
       value={value}
       onChange={(e) => set(e.target.value)}
     />

@@ -1,11 +1,12 @@
-import { PRESETS, type PresetKey, parseLength } from '@arbolito/core';
-import { useState } from 'react';
+import { type PresetKey, parseLength } from '@arbolito/core';
+import { useMemo, useState } from 'react';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, newId, savePreferences } from '../../field/device';
 import { type Maker, makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
+import { protocolLines } from '../protocols/protocol-list';
 
 const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
   'timber-us': 'every-tree',
@@ -18,7 +19,10 @@ const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
 /** A new page of the book: purpose, then who measures, then off to the first tree. */
 export default function NewSurvey() {
   const { book } = useBook();
-  const [preset, setPreset] = useState<PresetKey | null>(null);
+  // a survey begins under a preset, or under a protocol of one's own
+  const lines = useMemo(() => protocolLines(book), [book]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const line = lines.find((l) => l.id === chosen) ?? null;
   const [form, setForm] = useState({ name: '', place: '', person: '', eye: '', species: '' });
   const [errors, setErrors] = useState<Record<string, string>>({});
   const set = (field: keyof typeof form) => (e: React.ChangeEvent<HTMLInputElement>) => setForm({ ...form, [field]: e.target.value });
@@ -26,22 +30,24 @@ export default function NewSurvey() {
   async function begin(e: { preventDefault: () => void }) {
     e.preventDefault();
     const found: Record<string, string> = {};
-    if (!preset) found.preset = 'Choose what the survey is for: it decides how trees are measured.';
+    if (!line) found.preset = 'Choose what the survey is for: it decides how trees are measured.';
     if (!form.name.trim()) found.name = 'Give the survey a name, for example the place and the year.';
-    const eye = form.eye.trim() ? parseLength(form.eye, preset === 'timber-us' ? 'ft' : 'm') : null;
+    const eye = form.eye.trim() ? parseLength(form.eye, line?.options.units === 'us' ? 'ft' : 'm') : null;
     if (eye && !eye.ok) found.eye = eye.reason;
     if (eye?.ok && (eye.metres < 0.8 || eye.metres > 2.5)) found.eye = `${eye.echo} is no eye height: from 0.8 m to 2.5 m.`;
     if (eye && !form.person.trim()) found.person = 'Whose eye height is it? A name is needed with it.';
     setErrors(found);
-    if (Object.keys(found).length > 0 || !preset) return;
+    if (Object.keys(found).length > 0 || !line) return;
 
     const maker: Maker = { device: deviceName(), person: loadPreferences().person, now: new Date(), newId };
-    const chosen = PRESETS[preset];
-    const protocol = makeRecord(maker, 'protocol', { name: chosen.name, preset, options: chosen.options as BodyOf<'protocol'>['options'] });
+    const preset = line.record ? (line.record.body.preset ?? null) : (line.id as PresetKey);
+    const made = line.record
+      ? null
+      : makeRecord(maker, 'protocol', { name: line.name, preset, options: line.options as BodyOf<'protocol'>['options'] });
     const survey = makeRecord(maker, 'survey', {
       name: form.name.trim(),
-      kind: KINDS[preset],
-      protocol: protocol.id,
+      kind: preset ? KINDS[preset] : 'every-tree',
+      protocol: made?.id ?? (line.record?.id as string),
       place: form.place.trim() || null,
     });
     const known = new Set(book.all('species').map((s) => s.body.name.toLowerCase()));
@@ -50,7 +56,7 @@ export default function NewSurvey() {
       .map((s) => s.trim())
       .filter((s) => s && !known.has(s.toLowerCase()))
       .map((name) => makeRecord(maker, 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: {} }));
-    const records: AnyRecord[] = [protocol, survey, ...species];
+    const records: AnyRecord[] = [...(made ? [made] : []), survey, ...species];
     if (form.person.trim()) {
       const person = makeRecord({ ...maker, person: null }, 'person', {
         name: form.person.trim(),
@@ -71,21 +77,21 @@ export default function NewSurvey() {
         <fieldset aria-describedby={errors.preset ? 'preset-error' : undefined}>
           <legend className="text-[18px] font-semibold">What is it for?</legend>
           <div className="mt-2 border-t border-edge">
-            {Object.values(PRESETS).map((p) => (
+            {lines.map((p) => (
               <label
-                key={p.key}
-                className={`flex min-h-14 items-start gap-3 border-b border-edge px-2 py-2.5 ${preset === p.key ? 'bg-resin-bg' : ''}`}
+                key={p.id}
+                className={`flex min-h-14 items-start gap-3 border-b border-edge px-2 py-2.5 ${chosen === p.id ? 'bg-resin-bg' : ''}`}
               >
                 <input
                   type="radio"
                   name="preset"
                   className="mt-0.5 h-6 w-6 shrink-0 accent-resin"
-                  checked={preset === p.key}
-                  onChange={() => setPreset(p.key)}
+                  checked={chosen === p.id}
+                  onChange={() => setChosen(p.id)}
                 />
                 <span>
                   <span className="block font-semibold">{p.name}</span>
-                  <span className="text-[15px] text-soft">{p.why}</span>
+                  <span className="text-[15px] text-soft">{p.why ?? `Our own, version ${p.versions.length}.`}</span>
                 </span>
               </label>
             ))}
