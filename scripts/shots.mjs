@@ -47,5 +47,26 @@ await withServer(async (address) => {
   await shot('measure-us-night', DESK, 'night', (page) => measure(page, 'Tansy Creek tract', '17.4\n80\n+86\n-7\n2.5\n'));
   await shot('measure-phone', PHONE, 'day', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84\n8\n'));
   await shot('measure-phone-sun', PHONE, 'sun', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84'));
+  const guide = async (page, tiles) => {
+    await page.goto('/measure?trunk');
+    for (const name of tiles) await page.getByRole('button', { name }).click();
+  };
+  await shot('tape-guide', DESK, 'day', async (page) => {
+    await page.getByRole('link', { name: /Puerto Lenga.*trees/ }).click();
+    await page.getByRole('link', { name: 'M 05' }).click();
+    await page.getByRole('button', { name: /^Trunk/ }).click();
+  });
+  await shot('tape-guide-phone', PHONE, 'day', (page) => guide(page, ['On a slope', 'Leans', 'Swelling or wound']));
+  await shot('protocol', DESK, 'day', async (page) => {
+    await page.goto('/protocols');
+    await page.getByRole('button', { name: /^Permanent monitoring/ }).click();
+    await page.getByRole('button', { name: 'Copy and edit' }).click();
+    await page.locator('[data-option="swelling"]').getByRole('button', { name: 'narrowest below' }).click();
+    await page.evaluate(() => scrollTo(0, 0));
+  });
+  await shot('kit', DESK, 'day', async (page) => {
+    await page.goto('/kit');
+    await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('R. Calloway');
+  });
   await browser.close();
 });

@@ -45,12 +45,18 @@ function sigmaOf(r: DiameterReading, diameter: Metres, n: number, errors: Readin
     case 'plain-tape':
       return ((r.sigma ?? errors.diameter) * Math.sqrt(n)) / Math.PI;
     case 'caliper':
-      return (r.sigma ?? errors.caliper) / Math.sqrt(n);
+      return Math.hypot((r.sigma ?? errors.caliper) / Math.sqrt(n), ovalError(r, diameter));
     case 'biltmore-stick':
       return (r.sigma ?? errors.biltmore * diameter) / faces;
     case 'estimate':
       return r.sigma ?? errors.estimate * diameter;
   }
+}
+
+/** How far the mean of two diameters of an oval stem may be from its round one: (a − b)²/8d, arithmetic less geometric mean. */
+function ovalError(r: DiameterReading, diameter: Metres): number {
+  const second = r.more?.[0];
+  return second === undefined ? 0 : toMetres(r.value - second, r.unit) ** 2 / (8 * diameter);
 }
 
 function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {

@@ -35,6 +35,15 @@ describe('a diameter by several tools', () => {
     expect(dbh).toMatchObject({ ok: true, value: { tool: 'estimate', value: 0.45 } });
     expect(dbh.ok && dbh.value.sigma).toBeCloseTo(0.0675, 4);
   });
+  it('trusts a caliper less the less round the stem is', () => {
+    const sigma = (a: number, b: number) => {
+      const { dbh } = derive([tape(a, { tool: 'caliper', more: [b] })]);
+      return dbh.ok ? dbh.value.sigma : Number.NaN;
+    };
+    expect(sigma(40, 40)).toBeCloseTo(0.003 / Math.SQRT2, 3);
+    expect(sigma(20, 200)).toBeGreaterThan(0.3);
+    expect(sigma(38, 46)).toBeGreaterThan(sigma(41, 43));
+  });
   it('takes a person’s own error with a tool', () => {
     const own = derive([tape(42, { tool: 'biltmore-stick', reach: 0.635, sigmaShare: 0.02 })]).dbh;
     expect(own.ok && own.value.sigma).toBeCloseTo(0.0084, 3);

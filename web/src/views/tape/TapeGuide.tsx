@@ -212,7 +212,11 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
               {s.here && s.pom.ok ? (
                 <>
                   <td className="figure text-right whitespace-nowrap">
-                    {s.here.map((h) => showPom(h, protocol.units)).join(', ')}
+                    {s.here.map((h) => (
+                      <span key={h} className="block">
+                        {showPom(h, protocol.units)}
+                      </span>
+                    ))}
                     {s.pom.value.stems === 'separate' && mine.stems === 'one' && (
                       <span className="block font-sans text-[12.5px] text-soft">each stem</span>
                     )}
