@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../contract/book';
-import { type AnyRecord, validateRecord } from '../contract/envelope';
+import { type AnyRecord, type RecordOf, validateRecord } from '../contract/envelope';
 import { type Maker, makeRecord, recordsForLine, recordsForReading, slotOf, type TreePlace } from './make-records';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
@@ -107,5 +107,70 @@ describe('records for a reading', () => {
     const moved = book.with([survey, makeRecord(maker, 'tree', { ...tree.body, survey: survey.id }, tree) as AnyRecord]);
     expect(moved.treesOf(survey.id).map((t) => t.entity)).toEqual([where.tree]);
     expect(moved.tree(where.tree)?.inForce).toHaveLength(1);
+  });
+});
+
+describe('records for stems, tools and visits', () => {
+  const tape = (value: number): Reading => ({ kind: 'diameter', tool: 'diameter-tape', value, unit: 'cm', pom: 1.3 });
+  const begin = () => {
+    const where = place();
+    return { where, records: recordsForReading(maker, new Book([]), where, tape(30), '30', { as: 'first' }) };
+  };
+
+  it('hang a second stem’s diameter on a stem of its own, and heights on the first', () => {
+    const { where, records } = begin();
+    const second = recordsForReading(maker, new Book(records), { ...where, stem: 2 }, tape(20), '20', { as: 'first' });
+    expect(kinds(second)).toEqual(['stem', 'determination', 'reading']);
+    expect(second[0]).toMatchObject({ body: { number: 2 } });
+    const book = new Book([...records, ...second]);
+    expect(book.tree(where.tree)?.inForce.map((r) => r.stem ?? '1')).toEqual(['1', '2']);
+    const height = recordsForReading(maker, book, { ...where, stem: 2 }, tip, '80', { as: 'first' });
+    expect(kinds(height)).toEqual(['determination', 'station', 'reading']);
+    expect((height.at(-1) as RecordOf<'reading'>).body.stem).toBe((records.at(-1) as RecordOf<'reading'>).body.stem);
+  });
+
+  it('give every tool its own determination and count its own shots; the two tapes share theirs', () => {
+    const { where, records } = begin();
+    const stick: Reading = { kind: 'diameter', tool: 'biltmore-stick', value: 31, unit: 'cm', pom: 1.3 };
+    const girth: Reading = { kind: 'diameter', tool: 'plain-tape', value: 95, unit: 'cm', pom: 1.3 };
+    const book = new Book(records);
+    expect(kinds(recordsForReading(maker, book, where, stick, '31', { as: 'first' }))).toEqual(['determination', 'reading']);
+    expect(recordsForReading(maker, book, where, girth, '95', { as: 'again' })).toMatchObject([{ kind: 'reading', body: { shot: 2 } }]);
+    expect([slotOf(tape(1)), slotOf(girth), slotOf(stick), slotOf({ ...tape(1), upper: true } as Reading)]).toEqual([
+      'dbh',
+      'dbh',
+      'dbh:biltmore-stick',
+      'upper',
+    ]);
+  });
+
+  it('begin a new visit with its first reading, once', () => {
+    const { where, records } = begin();
+    const later = { ...maker, now: new Date('2029-06-02T09:00:00Z') };
+    const again = recordsForReading(later, new Book(records), { ...where, newVisit: true }, tape(33), '33', { as: 'first' });
+    expect(kinds(again)).toEqual(['visit', 'determination', 'reading']);
+    const book = new Book([...records, ...again]);
+    expect(book.tree(where.tree)?.inForce).toMatchObject([{ value: 33 }]);
+    expect(book.tree(where.tree)?.visits).toHaveLength(2);
+    // the next reading joins the visit that is now the last
+    expect(kinds(recordsForReading(later, book, where, tip, '80', { as: 'first' }))).not.toContain('visit');
+    const line = parseLine('34 20m 80 -15', { diameter: 'cm', distance: 'm', scale: how.scale });
+    if (!line.ok) throw new Error(line.reason);
+    const typed = recordsForLine(later, new Book(records), { ...where, newVisit: true }, line.readings, how);
+    expect(kinds(typed).filter((k) => k === 'visit')).toHaveLength(1);
+  });
+
+  it('keep where the tape lay and why, on a line too', () => {
+    const where = place();
+    const line = parseLine('34 20m 80 -15', { diameter: 'cm', distance: 'm', scale: how.scale });
+    if (!line.ok) throw new Error(line.reason);
+    const made = recordsForLine(maker, new Book([]), where, line.readings, {
+      ...how,
+      tape: { pom: 1.62, why: 'Just above the swelling.' },
+    });
+    expect(made.find((r) => r.kind === 'reading')).toMatchObject({
+      body: { read: { kind: 'diameter', pom: 1.62, why: 'Just above the swelling.' } },
+    });
+    for (const record of made) expect(validateRecord(JSON.parse(JSON.stringify(record)))).toMatchObject({ ok: true });
   });
 });

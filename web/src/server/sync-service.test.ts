@@ -64,6 +64,43 @@ describe('pushing records', () => {
     expect(await statuses([...records].reverse())).toEqual(records.map(() => 'known'));
   });
 
+  it('keeps body measures and what is said of a trunk word for word, and refuses what can not be', async () => {
+    const who = person('N');
+    const mark = envelope('body-measure', {
+      person: who.id,
+      what: 'breast-height-mark',
+      value: 1.3,
+      footwear: 'snowshoes',
+      where: 'belt',
+      on: '2026-02-01',
+    });
+    expect(await statuses([mark, who])).toEqual(['stored', 'stored']);
+    expect((await pull(t.db, 0, 1000)).records.concat((await pull(t.db, 1000, 1000)).records).find((r) => r.id === mark.id)?.body).toEqual(
+      mark.body,
+    );
+    const measure = (change: Plain) => envelope('body-measure', { ...(mark.body as Plain), ...change });
+    expect(await statuses([measure({ value: 9 }), measure({ on: 'today' }), measure({ what: 'hat' }), measure({ person: v7() })])).toEqual([
+      'refused',
+      'refused',
+      'refused',
+      'waiting',
+    ]);
+    const records = await grove();
+    const reading = records.at(-1) as unknown as { body: Plain };
+    const trunk = {
+      kind: 'trunk',
+      trunk: { slope: 12, swellings: [{ from: 1.1, to: 1.6 }], from: { reference: 'uphill', along: 'axis' } },
+    };
+    const said = envelope('reading', { ...reading.body, read: trunk });
+    const upside = envelope('reading', { ...reading.body, read: { ...trunk, trunk: { swellings: [{ from: 1.6, to: 1.1 }] } } });
+    const answers = (await push(t.db, [...records, said, upside])).answers;
+    expect(answers.at(-2)?.status).toBe('stored');
+    expect(answers.at(-1)).toMatchObject({
+      status: 'refused',
+      errors: [{ field: expect.stringContaining('read.trunk'), allowed: expect.stringContaining('above 1.6 m') }],
+    });
+  });
+
   it('lets a reading wait for its tree', async () => {
     const records = await grove();
     const reading = records.at(-1);
@@ -173,7 +210,7 @@ describe('pulling records', () => {
 });
 
 describe('the tables', () => {
-  it.each(['record', 'person', 'reading'])('%s never changes: UPDATE, DELETE and TRUNCATE are refused', async (table) => {
+  it.each(['record', 'person', 'reading', 'body_measure'])('%s never changes: UPDATE, DELETE and TRUNCATE are refused', async (table) => {
     const before = await count();
     await expect(t.pool.query(`update ${table} set id = id`)).rejects.toThrow(/never change/);
     await expect(t.pool.query(`delete from ${table}`)).rejects.toThrow(/never change/);

@@ -1,5 +1,6 @@
-import type { PlacedLabel, Point, SceneTarget, SightLayout } from '@arbolito/core';
+import type { Point, SceneTarget, SightLayout } from '@arbolito/core';
 import { memo } from 'react';
+import { SheetLabel } from './SheetLabel';
 import { path } from './svg-path';
 
 interface Props {
@@ -124,7 +125,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         </g>
       )}
       {l.labels.map((label) => (
-        <Label
+        <SheetLabel
           key={label.id}
           label={label}
           fill={colour(label.id.replace('height:', ''), labelColour(label.id))}
@@ -149,31 +150,4 @@ function labelColour(id: string): string {
   if (id === 'height:tip') return 'var(--ink)';
   if (id.startsWith('height:') || id === 'eye-height' || id === 'ground') return 'var(--soft)';
   return 'var(--slate)';
-}
-
-function Label({ label, fill, onPick }: { label: PlacedLabel; fill: string; onPick: () => void }) {
-  const { centre, vertical, leader, size } = label;
-  return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut for the finger; the steps beside the drawing are the way for keys
-    <g onClick={onPick} style={{ cursor: 'pointer' }} data-label={label.id}>
-      {leader && <path d={path(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
-      <text
-        x={centre.x}
-        y={centre.y}
-        fontSize={size}
-        textAnchor="middle"
-        dominantBaseline="central"
-        className="figure"
-        fontWeight={600}
-        fill={fill}
-        stroke="var(--sheet)"
-        strokeWidth={4}
-        strokeLinejoin="round"
-        paintOrder="stroke"
-        transform={vertical ? `rotate(-90 ${centre.x} ${centre.y})` : undefined}
-      >
-        {label.text}
-      </text>
-    </g>
-  );
 }

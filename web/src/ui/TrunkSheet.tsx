@@ -1,5 +1,6 @@
-import { heightAt, type LaidTape, type PlacedLabel, type Point, type TrunkLayout } from '@arbolito/core';
+import { heightAt, type LaidTape, type Point, type TrunkLayout } from '@arbolito/core';
 import { memo, useId, useRef } from 'react';
+import { SheetLabel } from './SheetLabel';
 import { path } from './svg-path';
 
 interface Props {
@@ -86,7 +87,7 @@ export const TrunkSheet = memo(function TrunkSheet({ layout: l, name, onDrag }: 
         </g>
       ))}
       {l.labels.map((label) => (
-        <Label key={label.id} label={label} />
+        <SheetLabel key={label.id} label={label} fill={labelColour(label.id)} weight={label.id.startsWith('tape') ? 700 : 600} />
       ))}
       {l.handles.map((h) => (
         <g
@@ -111,33 +112,8 @@ export const TrunkSheet = memo(function TrunkSheet({ layout: l, name, onDrag }: 
 const curve = (t: LaidTape) =>
   `M${t.from.x.toFixed(1)} ${t.from.y.toFixed(1)}Q${t.bend.x.toFixed(1)} ${t.bend.y.toFixed(1)} ${t.to.x.toFixed(1)} ${t.to.y.toFixed(1)}`;
 
-function Label({ label: { id, text, centre, size, leader } }: { label: PlacedLabel }) {
-  const fill = id.startsWith('tape')
-    ? 'var(--resin-text)'
-    : id.startsWith('zone')
-      ? 'var(--berry)'
-      : id.startsWith('school')
-        ? 'var(--soft)'
-        : 'var(--slate)';
-  return (
-    <g data-label={id}>
-      {leader && <path d={path(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
-      <text
-        x={centre.x}
-        y={centre.y}
-        fontSize={size}
-        textAnchor="middle"
-        dominantBaseline="central"
-        className="figure"
-        fontWeight={id.startsWith('tape') ? 700 : 600}
-        fill={fill}
-        stroke="var(--sheet)"
-        strokeWidth={4}
-        strokeLinejoin="round"
-        paintOrder="stroke"
-      >
-        {text}
-      </text>
-    </g>
-  );
+function labelColour(id: string): string {
+  if (id.startsWith('tape')) return 'var(--resin-text)';
+  if (id.startsWith('zone')) return 'var(--berry)';
+  return id.startsWith('school') ? 'var(--soft)' : 'var(--slate)';
 }

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
+import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 import { type Page, pagesOf } from './pages';
 
@@ -100,24 +101,19 @@ function Who() {
   const people = book.all('person');
   if (people.length === 0 || !prefs) return null;
   return (
-    <label className="mt-4 flex max-w-md items-center gap-3 text-[15px]">
+    <div className="mt-4 flex max-w-md items-center gap-3 text-[15px]">
       <span className="shrink-0 text-soft">Measured by</span>
-      <select
-        className="chip flex-1 justify-start"
-        value={people.some((p) => p.id === prefs.person) ? (prefs.person ?? '') : ''}
-        onChange={(e) => {
-          const next = { ...prefs, person: e.target.value || null };
+      <PersonSelect
+        people={people}
+        value={prefs.person}
+        name="Measured by"
+        nobody="nobody said"
+        onPick={(person) => {
+          const next = { ...prefs, person };
           setPrefs(next);
           savePreferences(next);
         }}
-      >
-        <option value="">nobody said</option>
-        {people.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.body.name}
-          </option>
-        ))}
-      </select>
-    </label>
+      />
+    </div>
   );
 }

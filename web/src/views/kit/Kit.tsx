@@ -4,6 +4,7 @@ import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, newId, savePreferences } from '../../field/device';
 import { localDate, type Maker, makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
+import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 import { BodyMeasures } from './BodyMeasures';
 import { kitOf } from './kit-model';
@@ -32,21 +33,10 @@ export default function Kit() {
       <div className="flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-[30px] leading-tight font-bold">Kit</h1>
         {people.length > 0 && (
-          <label className="flex items-center gap-3 text-[15px]">
+          <div className="flex items-center gap-3 text-[15px]">
             <span className="text-soft">Of</span>
-            <select
-              className="chip min-w-48 justify-start"
-              aria-label="Whose kit"
-              value={person?.id ?? ''}
-              onChange={(e) => choose(e.target.value)}
-            >
-              {people.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.body.name}
-                </option>
-              ))}
-            </select>
-          </label>
+            <PersonSelect people={people} value={person?.id ?? null} name="Whose kit" onPick={(id) => id && choose(id)} />
+          </div>
         )}
         <button
           type="button"

@@ -1,0 +1,29 @@
+import type { RecordOf } from '../contract/envelope';
+
+interface Props {
+  readonly people: readonly RecordOf<'person'>[];
+  readonly value: string | null;
+  readonly name: string;
+  /** What stands for nobody, where nobody is allowed. */
+  readonly nobody?: string;
+  readonly onPick: (id: string | null) => void;
+}
+
+/** Somebody of the book. */
+export function PersonSelect({ people, value, name, nobody, onPick }: Props) {
+  return (
+    <select
+      className="chip min-w-48 flex-1 justify-start"
+      aria-label={name}
+      value={people.some((p) => p.id === value) ? (value ?? '') : ''}
+      onChange={(e) => onPick(e.target.value || null)}
+    >
+      {nobody && <option value="">{nobody}</option>}
+      {people.map((p) => (
+        <option key={p.id} value={p.id}>
+          {p.body.name}
+        </option>
+      ))}
+    </select>
+  );
+}

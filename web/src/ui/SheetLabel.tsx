@@ -1,0 +1,36 @@
+import type { PlacedLabel } from '@arbolito/core';
+import { path } from './svg-path';
+
+interface Props {
+  readonly label: PlacedLabel;
+  readonly fill: string;
+  readonly weight?: number;
+  readonly onPick?: () => void;
+}
+
+/** A label of a drawing: on a halo of paper, with a leader where it had to go far. */
+export function SheetLabel({ label: { id, text, centre, vertical, leader, size }, fill, weight = 600, onPick }: Props) {
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut for the finger; the steps beside the drawing are the way for keys
+    <g onClick={onPick} style={onPick ? { cursor: 'pointer' } : undefined} data-label={id}>
+      {leader && <path d={path(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
+      <text
+        x={centre.x}
+        y={centre.y}
+        fontSize={size}
+        textAnchor="middle"
+        dominantBaseline="central"
+        className="figure"
+        fontWeight={weight}
+        fill={fill}
+        stroke="var(--sheet)"
+        strokeWidth={4}
+        strokeLinejoin="round"
+        paintOrder="stroke"
+        transform={vertical ? `rotate(-90 ${centre.x} ${centre.y})` : undefined}
+      >
+        {text}
+      </text>
+    </g>
+  );
+}
