@@ -163,11 +163,10 @@ test('a street tree of three years ago: the point that moved, and a new visit at
 });
 
 test('with the server gone the guide still opens and its tree is kept', async ({ page, context }) => {
+  const guide = page.waitForResponse(/TapeGuide/);
   await openMeasure(page);
-  // the guide's own script comes with the page that measures
-  await page.getByRole('button', { name: /where the tape goes/ }).click();
-  await tile(page, 'Leans').waitFor();
-  await page.getByRole('button', { name: 'back to the tape' }).click();
+  // the guide's own script follows the page that measures by itself
+  await guide;
   await context.setOffline(true);
   await page.getByRole('button', { name: /where the tape goes/ }).click();
   await tile(page, 'Leans').click();
@@ -176,4 +175,57 @@ test('with the server gone the guide still opens and its tree is kept', async ({
   await expect(page.getByText(/kept on this device/).first()).toBeVisible();
   await context.setOffline(false);
   await expect(page.getByText('all kept', { exact: true }).first()).toBeVisible({ timeout: 25_000 });
+});
+
+test('where the guide could not be fetched the tape is read all the same', async ({ page }) => {
+  await page.route(/TapeGuide/, (route) => route.abort());
+  await openMeasure(page);
+  await page.getByRole('button', { name: /where the tape goes/ }).click();
+  await expect(page.getByRole('heading', { name: 'The guide is not on this device yet' })).toBeVisible();
+  await page.getByRole('button', { name: 'back to the tape' }).click();
+  await page.keyboard.type('31\n');
+  await expect(figure(page, 'diameter')).toContainText('31.0 cm');
+});
+
+test('a diameter from afar, and one higher up the stem', async ({ page }) => {
+  await openMeasure(page);
+  await page.getByRole('combobox', { name: 'Tool' }).selectOption('optical');
+  await page.getByRole('textbox', { name: 'Distance to the stem' }).fill('12');
+  await page.getByRole('textbox', { name: /Tape/ }).focus();
+  await page.keyboard.type('2\n');
+  await expect(page.locator('#field-help')).toContainText('angle of the sight');
+  await page.getByRole('textbox', { name: 'Angle of the sight' }).fill('0');
+  await page.getByRole('textbox', { name: /Tape/ }).focus();
+  await page.keyboard.press('Enter');
+  // 2 · 12 m · sin 1°
+  await expect(figure(page, 'diameter')).toContainText('41.8 cm');
+  await page.getByRole('button', { name: /^Upper diameter/ }).click();
+  await page.getByRole('combobox', { name: 'Tool' }).selectOption('caliper');
+  await page.getByRole('textbox', { name: /Upper diameter:/ }).focus();
+  await page.keyboard.type('33.4\n');
+  await expect(page.locator('#field-help')).toContainText('how high up');
+  await page.getByRole('textbox', { name: 'Height of the upper diameter' }).fill('6,5');
+  await page.getByRole('textbox', { name: /Upper diameter:/ }).focus();
+  await page.keyboard.press('Enter');
+  await figure(page, 'diameter').click();
+  await expect(page.locator('#how')).toContainText('6.50 m up: 33.4 cm');
+});
+
+test('in feet and inches: a swollen butt, the stick, and what it is good for', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('combobox', { name: 'Measured by' }).selectOption('R. Calloway');
+  await page.getByRole('link', { name: 'Measure in Tansy Creek tract' }).click();
+  await page.getByRole('button', { name: /where the tape goes: 4.5 ft/ }).click();
+  await expect(page.locator('[data-guide]').getByText(/breast pocket seam \(in rubber boots\)/).last()).toBeVisible();
+  await tile(page, 'Flared base').click();
+  await page.getByRole('textbox', { name: 'Butt swell ends at' }).fill("5'3");
+  await page.getByRole('textbox', { name: 'Butt swell ends at' }).press('Enter');
+  await expect(pom(page)).toHaveText('6.75 ft');
+  await page.locator('[data-go]').click();
+  await page.getByRole('combobox', { name: 'Tool' }).selectOption('stick');
+  await expect(page.getByText(/your reach 26.0 in; good enough here up to \d+\.\d in/)).toBeVisible();
+  await page.getByRole('textbox', { name: /Tape/ }).focus();
+  await page.keyboard.type('18+19\n');
+  await figure(page, 'diameter').click();
+  await expect(page.locator('#how')).toContainText('stick at 6.75 ft');
 });

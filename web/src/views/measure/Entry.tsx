@@ -1,5 +1,6 @@
 import { metres, showPom } from '@arbolito/core';
 import { ReadingPad } from '../../ui/ReadingPad';
+import { sayReading } from './steps';
 import type { MeasureModel } from './use-measure';
 
 const LENGTH_STEPS: ReadonlySet<string> = new Set(['distance', 'mark-height', 'eye-height']);
@@ -21,7 +22,9 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
   const position = m.steps.findIndex((s) => s.id === step.id);
   const previous = m.steps[position - 1];
   const ask = askOf(m);
-  const said = place.again || (step.id === 'dbh' && !m.kept) ? null : step.said;
+  // at the tape only what this tool read would be corrected
+  const own = step.id === 'dbh' || step.id === 'upper' ? m.kept && sayReading(m.kept, m.prefs.units) : step.said;
+  const said = place.again ? null : own;
   const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
   return (
     <div className="flex flex-col gap-1">

@@ -1,5 +1,5 @@
 import { sightLayout } from '@arbolito/core';
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
@@ -12,7 +12,20 @@ import { SpeciesSelect, Trail } from './Trail';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
-const TapeGuide = lazy(() => import('../tape/TapeGuide'));
+const loadGuide = () => import('../tape/TapeGuide');
+const TapeGuide = lazy(() => loadGuide().catch(() => ({ default: GuideNotHere })));
+
+/** The guide's script could not be fetched: the tape can be read all the same. */
+function GuideNotHere({ hint }: { hint: string | null }) {
+  return (
+    <div className="p-6">
+      <h1 className="text-[20px] font-semibold">The guide is not on this device yet</h1>
+      <p className="my-3 max-w-prose text-soft">
+        It is fetched with the first page that is opened while the server answers. Go back to the tape and read it at breast height. {hint}
+      </p>
+    </div>
+  );
+}
 
 /** The heart: the sight sheet in the middle, the steps on one side, the pad on the other; a phone stacks them. */
 export default function Measure() {
@@ -22,6 +35,11 @@ export default function Measure() {
   const [display, nextDisplay] = useDisplay();
   const input = useRef<HTMLInputElement>(null);
   useKeyboard(m, input);
+  useEffect(() => {
+    // fetched while there is a network, used where there is none
+    const idle = setTimeout(() => void loadGuide().catch(() => {}), 1500);
+    return () => clearTimeout(idle);
+  }, []);
 
   if (!m.ready) return <NotHere m={m} />;
   return (

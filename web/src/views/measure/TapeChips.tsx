@@ -103,6 +103,8 @@ function Stick({ m }: { m: MeasureModel }) {
     <Row>
       <span className="flex min-w-0 flex-1 flex-col justify-center text-[13.5px] leading-tight text-soft">
         {m.reach === null ? 'your reach is not in the kit: the stick’s own is taken' : `your reach ${show(m.reach)}`}
+        {m.stickUpTo !== null && Number.isFinite(m.stickUpTo) && `; good enough here up to ${show(m.stickUpTo)}`}
+        {m.stickUpTo === null && '; not good enough for this survey: use a tape'}
       </span>
       <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
         stick drawn for

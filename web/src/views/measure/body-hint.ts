@@ -1,4 +1,13 @@
-import { dueOn, metres, type ProtocolOptions, showPom } from '@arbolito/core';
+import {
+  diameterTolerance,
+  dueOn,
+  goodEnoughUpTo,
+  type Metres,
+  metres,
+  type ProtocolOptions,
+  showPom,
+  TYPICAL_SHARES,
+} from '@arbolito/core';
 import type { Book } from '../../contract/book';
 
 /** What the kit says of finding breast height: a body mark where the protocol takes one, else the tool to use. */
@@ -17,4 +26,10 @@ export function bodyHint(book: Book, person: string | null, protocol: ProtocolOp
   return state === 'due'
     ? `Your body mark, ${where}, is over a year old: take it again before you trust it.`
     : `Quick way on level ground: ${where}, at ${at}.`;
+}
+
+/** The thickest stem for which this person's stick is good enough under a protocol; null for none. */
+export function stickUpTo(book: Book, person: string | null, protocol: ProtocolOptions): Metres | null {
+  const record = person ? book.toolRecords.get(person)?.get('biltmore-stick') : undefined;
+  return goodEnoughUpTo(record?.sigma ?? TYPICAL_SHARES['biltmore-stick'], diameterTolerance(protocol));
 }

@@ -18,7 +18,7 @@ import {
   stepOfSlot,
 } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
-import { bodyHint } from './body-hint';
+import { bodyHint, stickUpTo } from './body-hint';
 import { draftOf } from './draft';
 import { newPlace, openPlace, type Place, rememberPlace } from './place';
 import { type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
@@ -229,6 +229,7 @@ export function useMeasure() {
     tape,
     previous: t.previous,
     reach: prefs.person ? book.bodyMeasure(prefs.person, 'reach') : null,
+    stickUpTo: stickUpTo(book, prefs.person, protocol.options),
     hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, localDate(new Date())) : null,
     trunk: place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : {}),
     setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
