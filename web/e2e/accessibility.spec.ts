@@ -27,6 +27,9 @@ async function open(page: Page, view: string) {
   }
 }
 
+// every view is looked at in one go: that takes longer than a click or two
+test.describe.configure({ timeout: 120_000 });
+
 for (const viewport of [
   { width: 1280, height: 800 },
   { width: 390, height: 700 },

@@ -216,7 +216,12 @@ test('in feet and inches: a swollen butt, the stick, and what it is good for', a
   await page.getByRole('combobox', { name: 'Measured by' }).selectOption('R. Calloway');
   await page.getByRole('link', { name: 'Measure in Tansy Creek tract' }).click();
   await page.getByRole('button', { name: /where the tape goes: 4.5 ft/ }).click();
-  await expect(page.locator('[data-guide]').getByText(/breast pocket seam \(in rubber boots\)/).last()).toBeVisible();
+  await expect(
+    page
+      .locator('[data-guide]')
+      .getByText(/breast pocket seam \(in rubber boots\)/)
+      .last(),
+  ).toBeVisible();
   await tile(page, 'Flared base').click();
   await page.getByRole('textbox', { name: 'Butt swell ends at' }).fill("5'3");
   await page.getByRole('textbox', { name: 'Butt swell ends at' }).press('Enter');

@@ -6,8 +6,9 @@ import type { Check, CheckInput, Finding } from './finding';
 import { orderOnStem } from './order-on-stem';
 import { slenderness } from './slenderness';
 import { steepSight } from './steep-sight';
-import { stems, upperDiameters } from './stems';
+import { stems } from './stems';
 import { tapePlace } from './tape-place';
+import { upperDiameters } from './upper-diameters';
 
 /** Every check. A new one is a file beside these and a line here; earlier lines win among equals. */
 const CHECKS: readonly Check[] = [

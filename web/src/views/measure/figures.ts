@@ -1,6 +1,7 @@
 import {
   type Answer,
   cubicMetresToCubicFeet,
+  formatLength,
   formatNumber,
   METRES_PER_FOOT,
   showDiameter,
@@ -9,6 +10,7 @@ import {
   showVolume,
   showVolumeSigma,
   type TreeResult,
+  UNITS_OF,
   type UnitSystem,
 } from '@arbolito/core';
 import { TOOL_NAMES } from './steps';
@@ -95,6 +97,9 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
     ...read.flatMap(({ stem, d, counted }) => [
       `${several ? `stem ${stem}${counted ? '' : ', not counted'}: ` : ''}${d.readings === 1 ? 'one reading' : `mean of ${d.readings} readings`} ${TOOL_NAMES[d.tool]} at ${d.tapes.map((t) => showPom(t, units)).join(' and ')}: ${showDiameter(d.value, units)} ± ${showDiameter(d.sigma, units)}`,
       ...d.compared.map((c) => `${TOOL_NAMES[c.tool]}: ${showDiameter(c.value, units)}, ${signed(c.share * 100)} %`),
+      Math.abs(d.unrounded - d.value) < 1e-5
+        ? ''
+        : `${formatLength(d.unrounded, UNITS_OF[units].diameter, 2)} before the protocol’s rounding`,
       d.outOfRound === null ? '' : `out of round by ${formatNumber(d.outOfRound * 100, 1)} %`,
     ]),
     ...result.stems.flatMap((s) =>

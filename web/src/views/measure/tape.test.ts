@@ -66,6 +66,9 @@ describe('the stems of a tree', () => {
       [2, 0.2],
     ]);
   });
+  it('are shown when one is added, before it is read', () => {
+    expect(stemLines(null, [tape(30)], deriveTree({ readings: [tape(30)], protocol: street.options }), 2)).toHaveLength(2);
+  });
   it('are one where one below the fork stands for all', () => {
     const forked: Reading = { kind: 'trunk', trunk: { fork: { height: 1.1 }, stems: 2 } };
     expect(lines([forked])).toHaveLength(1);

@@ -79,11 +79,11 @@ export function sayTrunk(trunk: Trunk, units: UnitSystem): string {
   return words.length === 0 ? 'stands straight' : words.join(', ');
 }
 
-/** Every stem there is or is said to be, with what it measured. */
-export function stemLines(tree: BookTree | null, readings: readonly Reading[], result: TreeResult): readonly StemLine[] {
+/** Every stem there is, is said to be or is in hand (`current`), with what it measured. */
+export function stemLines(tree: BookTree | null, readings: readonly Reading[], result: TreeResult, current = 1): readonly StemLine[] {
   const said = Math.max(1, ...readings.map((r) => (r.kind === 'trunk' ? seen(r.trunk, result) : 1)));
   const known = tree?.stems.map((s) => Number.parseInt(s.name, 10)) ?? [];
-  const count = Math.max(said, ...known, ...readings.map((r) => Number.parseInt(r.stem ?? '1', 10) || 1));
+  const count = Math.max(said, current, ...known, ...readings.map((r) => Number.parseInt(r.stem ?? '1', 10) || 1));
   return Array.from({ length: count }, (_, i): StemLine => {
     const name = stemName(i + 1);
     const dbh = result.stems.find((s) => s.stem === name)?.dbh;

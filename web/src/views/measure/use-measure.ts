@@ -75,13 +75,14 @@ export function useMeasure() {
     newVisit: place.newVisit,
   };
 
-  const keep = (records: readonly AnyRecord[]) => {
-    void bookStore.keep(records);
-    // the visit is begun with its first reading
+  const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+  /** Readings begin the visit that was asked for. */
+  const keepRead = (records: readonly AnyRecord[]) => {
+    keep(records);
     if (place.newVisit) setPlace((p) => ({ ...p, newVisit: false }));
   };
   const keepReading = (read: Reading, typed: string, mode: Mode) =>
-    keep(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode));
+    keepRead(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode));
 
   /** Enter: keeps what is typed, or goes on when nothing is. */
   const enter = () => {
@@ -128,7 +129,7 @@ export function useMeasure() {
       return setRefusal('A line holds a tape’s diameter: choose its tool, or read the optical one by itself.');
     }
     const tool = prefs.tool === 'optical' ? 'diameter-tape' : prefs.tool;
-    keep(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, { ...prefs, tool, tape }));
+    keepRead(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, { ...prefs, tool, tape }));
     const named = new Set(line.readings.map((r) => r.target as string));
     go(
       stepAfter(

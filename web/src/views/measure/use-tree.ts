@@ -98,7 +98,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
       }),
     [derived, protocol, species, eyeHeight, prefs.scale],
   );
-  const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept), [coming, found, kept, ofKept]);
+  const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept, place.stem), [coming, found, kept, ofKept, place.stem]);
 
   return {
     found,

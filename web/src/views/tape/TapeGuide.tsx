@@ -8,6 +8,7 @@ import {
   type Metres,
   type Pom,
   type ProtocolOptions,
+  protocolSentences,
   type School,
   showPom,
   TAPER_SAID,
@@ -174,7 +175,7 @@ function Why({ found, p }: { found: Found; p: Props }) {
           {f.text}
         </p>
       ))}
-      {[...found.pom.assumptions.map((a) => a.text), p.hint].filter(Boolean).map((text) => (
+      {[...found.pom.assumptions.map((a) => a.text), p.hint, markOf(p.protocol.options)].filter(Boolean).map((text) => (
         <p key={text} className="mt-1 text-[14.5px] text-soft">
           {text}
         </p>
@@ -182,6 +183,10 @@ function Why({ found, p }: { found: Found; p: Props }) {
     </>
   );
 }
+
+/** How the point is marked, where the protocol marks it at all. */
+const markOf = (options: ProtocolOptions) =>
+  options.mark === 'none' ? null : protocolSentences(options).find((s) => s.option === 'mark')?.text;
 
 /** What the other schools would do here, and what taper makes of it. */
 function Schools({ schools, protocol, mine }: { schools: readonly School[]; protocol: ProtocolOptions; mine: Pom | null }) {
