@@ -76,6 +76,12 @@ for (const height of [700, 844]) {
       await thumb.press('19.1');
       await thumb.go();
       await expect(page.getByRole('textbox', { name: /Distance/ })).toBeVisible();
+      // undo goes back to the stem it was read of, across stems
+      await thumb.tap('undo the last kept reading');
+      await expect(page.getByRole('textbox', { name: /Tape/ })).toHaveValue('19.1');
+      await expect(page.getByRole('button', { name: /^stem 2/ })).toHaveAttribute('aria-pressed', 'true');
+      await thumb.go();
+      await expect(figure(page, 'volume')).toBeVisible();
       await page.getByRole('button', { name: 'steps' }).tap();
       await expect(page.getByRole('list', { name: 'Steps' })).toContainText('19.1 cm');
     });
@@ -233,4 +239,5 @@ test('in feet and inches: a swollen butt, the stick, and what it is good for', a
   await page.keyboard.type('18+19\n');
   await figure(page, 'diameter').click();
   await expect(page.locator('#how')).toContainText('stick at 6.75 ft');
+  await expect(page.locator('#how')).toContainText('go 1.5 ft above its end, to 6.75 ft');
 });

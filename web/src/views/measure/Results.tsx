@@ -5,21 +5,24 @@ import type { MeasureModel } from './use-measure';
 /** The running result; each number opens to the readings and the formula that made it. */
 export function Results({ m }: { m: MeasureModel }) {
   const [open, setOpen] = useState<FigureId | null>(null);
-  const figures = figuresOf(m.result, m.prefs.units);
+  const figures = figuresOf(m.result, m.prefs.units, m.readings);
   const shown = figures.find((f) => f.id === open);
   // where there is a crown base it matters more than the station, which the drawing shows
   const crown = figures.find((f) => f.id === 'crown')?.value != null;
   const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown'));
+  // a phone has room for three: at the tape the diameter is one of them
+  const tape = m.place.at === 'dbh' || m.place.at === 'upper';
+  const onPhone: readonly FigureId[] = tape ? ['diameter', 'height', 'volume'] : ['height', 'volume', 'boards'];
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">
       <div className="grid h-[62px] grid-cols-3 [contain:size_layout] desk:grid-cols-6">
-        {cells.map((f, i) => (
+        {cells.map((f) => (
           <button
             key={f.id}
             type="button"
             aria-expanded={open === f.id}
             aria-controls={open === f.id ? 'how' : undefined}
-            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${i > 2 ? 'hidden desk:block' : ''} ${f.id === 'boards' ? 'desk:col-span-2' : ''}`}
+            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${onPhone.includes(f.id) ? '' : 'hidden desk:block'} ${f.id === 'boards' ? 'desk:col-span-2' : ''}`}
             onPointerDown={(e) => e.preventDefault()}
             onClick={() => setOpen(open === f.id ? null : f.id)}
             data-figure={f.id}

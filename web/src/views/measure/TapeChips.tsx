@@ -12,6 +12,7 @@ import {
 import { useState } from 'react';
 import { type OpticalWay, tapeUnits } from '../../field/device';
 import { Choice, Row } from './Choice';
+import { Stems } from './Stems';
 import { TOOL_NAMES } from './steps';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
@@ -66,24 +67,6 @@ export function TapeChips({ m }: { m: MeasureModel }) {
       {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
       {prefs.tool === 'optical' && <Optical m={m} />}
     </>
-  );
-}
-
-function Stems({ m }: { m: MeasureModel }) {
-  const unit = tapeUnits(m.prefs).diameter;
-  return (
-    <Row label="Stem">
-      {m.stems.map((s) => (
-        <Choice
-          key={s.number}
-          label={s.diameter === null ? `${s.number}` : `${s.number}: ${formatNumber(fromMetres(s.diameter as Metres, unit), 1)}`}
-          name={`stem ${s.number}${s.diameter === null ? ', not read yet' : ''}`}
-          on={s.number === m.place.stem}
-          pick={() => m.setStem(s.number)}
-        />
-      ))}
-      <Choice label="+" name="another stem" on={false} pick={() => m.setStem(m.stems.length + 1)} />
-    </Row>
   );
 }
 

@@ -1,8 +1,12 @@
 import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
 import { useState } from 'react';
 import { localDate } from '../../field/make-records';
+import { Stems } from './Stems';
 import { sayReading } from './steps';
 import type { MeasureModel } from './use-measure';
+
+/** Steps that are one stem's own. */
+const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 
 /** The tree and its steps; each can be gone back to, and shows what it was before. */
 export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
@@ -14,6 +18,12 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
     <div className="flex flex-col gap-4">
       <TreeHead m={m} />
       <Visits m={m} />
+      {m.stems.length > 1 && (
+        <div>
+          <p className="mb-1 text-[14px] text-soft">Stems, the largest first, then clockwise</p>
+          <Stems m={m} />
+        </div>
+      )}
       <ol aria-label="Steps">
         {m.steps.map((s) => {
           const now = s.id === m.place.at;
@@ -29,7 +39,11 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
                   aria-hidden="true"
                   className={`absolute top-3 -left-2 h-[13px] w-[13px] rounded-full border-[3px] ${now ? 'border-resin bg-field' : s.said ? 'border-ink bg-ink' : 'border-edge bg-paper'}`}
                 />
-                <span className="font-semibold">{s.title}</span> {s.said && <span className="figure text-[15px]">{s.said}</span>}
+                <span className="font-semibold">
+                  {s.title}
+                  {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.place.stem}`}
+                </span>{' '}
+                {s.said && <span className="figure text-[15px]">{s.said}</span>}
                 {s.note && <span className="block text-[14px] leading-tight text-soft">{s.note}</span>}
               </button>
             </li>

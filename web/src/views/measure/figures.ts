@@ -3,7 +3,9 @@ import {
   cubicMetresToCubicFeet,
   formatLength,
   formatNumber,
+  fromMetres,
   METRES_PER_FOOT,
+  type Reading,
   showDiameter,
   showHeight,
   showPom,
@@ -27,8 +29,8 @@ export interface Figure {
   readonly how: readonly string[];
 }
 
-/** The running result of a tree, in the units of its survey. */
-export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figure[] {
+/** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
+export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {
   const per = units === 'us' ? METRES_PER_FOOT : 1;
   const h = (m: number) => formatNumber(m / per, 1);
   const unit = units === 'us' ? 'ft' : 'm';
@@ -72,7 +74,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem): readonly Figur
         `In all: Doyle ${formatNumber(x.boardFeet.doyle, 1)}, Scribner ${formatNumber(x.boardFeet.scribner, 1)}, International ¼ ${formatNumber(x.boardFeet.international, 1)} bd ft`,
       ],
     })),
-    diameterFigure(result, units),
+    withReasons(diameterFigure(result, units), readings),
     figure('crown', 'Crown base', result.crownBase, (x) => ({
       value: showHeight(x.value, units),
       aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
@@ -123,10 +125,16 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
     };
   }
   if (dbh.code === 'stems-stand-alone') {
-    const each = read.map(({ d }) => showDiameter(d.value, units).split(' ')[0]).join(' ');
+    const each = read.map(({ d }) => formatNumber(fromMetres(d.value, UNITS_OF[units].diameter), read.length > 2 ? 0 : 1)).join(' ');
     return { id: 'diameter', name: 'Diameters', value: `${read.length} stems`, aside: each, how: [dbh.reason, ...how] };
   }
   return { id: 'diameter', name: 'Diameter', value: null, aside: NEEDS[dbh.code] ?? '', how: [dbh.reason] };
+}
+
+/** Why each tape lay where it lay, as it was kept with the reading. */
+function withReasons(figure: Figure, readings: readonly Reading[]): Figure {
+  const reasons = readings.flatMap((r) => ((r.kind === 'diameter' || r.kind === 'optical-diameter') && r.why ? [r.why] : []));
+  return { ...figure, how: [...figure.how, ...new Set(reasons)] };
 }
 
 const RULES = { 'quadratic-sum': 'root of the sum of squares', 'arithmetic-mean': 'mean of the stems' } as const;

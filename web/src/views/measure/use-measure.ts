@@ -11,6 +11,7 @@ import {
   type Maker,
   type Mode,
   makeRecord,
+  ofStem,
   recordsForLine,
   recordsForReading,
   slotOf,
@@ -146,7 +147,7 @@ export function useMeasure() {
   };
 
   /** Takes the newest reading back and puts its digits into the field again. */
-  const newest = entities.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
+  const newest = t.all.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
   const undo = () => {
     if (place.text) return setPlace((p) => ({ ...p, text: '' }));
     if (!newest) return;
@@ -156,7 +157,9 @@ export function useMeasure() {
     const at = stepOfSlot(slotOf(read)) as StepId;
     const typed = at === 'trunk' ? '' : newest.body.typed;
     if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
-    setPlace((p) => ({ ...p, at, text: typed, again: false, trunk: read.kind === 'trunk' ? read.trunk : null }));
+    // digits go back to the stem they were read of
+    const stem = ofStem(read) ? Number.parseInt(found?.stems.find((s) => s.id === newest.body.stem)?.name ?? '1', 10) : place.stem;
+    setPlace((p) => ({ ...p, at, stem, text: typed, again: false, trunk: read.kind === 'trunk' ? read.trunk : null }));
   };
 
   /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */

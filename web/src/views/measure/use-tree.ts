@@ -109,6 +109,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     plot: found ? (found.record.body.plot ?? null) : plotBefore,
     speciesId,
     kept,
+    all,
     entities,
     previous,
     ofKept,
