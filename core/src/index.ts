@@ -77,6 +77,7 @@ export {
   compareSchools,
   DEFAULT_FORM,
   findPom,
+  LEANS_TOWARD,
   type MeasuredFrom,
   type Pom,
   type PomStep,

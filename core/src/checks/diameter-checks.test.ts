@@ -74,6 +74,22 @@ describe('checks of a diameter', () => {
     expect(codes([tape(30), tape(24, { upper: true, pom: 5 })])).toEqual([]);
   });
 
+  it('ask one tree in a dozen, always the same ones, for a second reading, until there is one', () => {
+    const asked = (tree: string, readings: readonly Reading[], previous: PreviousDiameter[] = []) =>
+      checkTree({ tree, readings, protocol: metric, species: {}, previous, result: deriveTree({ readings, protocol: metric }) }).some(
+        (f) => f.code === 'second-reading',
+      );
+    const trees = Array.from({ length: 6000 }, (_, i) => `0190a000-0000-7000-8000-${i.toString(16).padStart(12, '0')}`);
+    const due = trees.filter((t) => asked(t, [tape(40)]));
+    expect(due.length / trees.length).toBeCloseTo(1 / 12, 1);
+    expect(due.every((t) => asked(t, [tape(40)]))).toBe(true);
+    const [one = ''] = due;
+    expect(asked(one, [tape(40), tape(40.1)])).toBe(false);
+    expect(asked(one, [tape(42, { tool: 'estimate' }), tape(40)])).toBe(false);
+    expect(asked(one, [tape(40)], last(0.39))).toBe(false);
+    expect(asked(one, [])).toBe(false);
+  });
+
   it('keep and flag stems beyond what the protocol takes', () => {
     const many = Array.from({ length: 8 }, (_, i) => tape(30 - i, { stem: String(i + 1) }));
     const found = find(many, PRESETS.monitoring.options);

@@ -33,6 +33,8 @@ export interface CheckInput {
   readonly result: TreeResult;
   readonly protocol: ProtocolOptions;
   readonly species: SpeciesFigures;
+  /** The tree's own name: with it, one in a dozen is asked for a second reading. */
+  readonly tree?: string;
   /** The visit before, stem by stem. */
   readonly previous?: readonly PreviousDiameter[];
 }

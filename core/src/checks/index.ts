@@ -4,6 +4,7 @@ import { closeStation } from './close-station';
 import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
 import { orderOnStem } from './order-on-stem';
+import { secondReading } from './second-reading';
 import { slenderness } from './slenderness';
 import { steepSight } from './steep-sight';
 import { stems } from './stems';
@@ -22,6 +23,7 @@ const CHECKS: readonly Check[] = [
   stems,
   closeStation,
   steepSight,
+  secondReading,
 ];
 
 const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;

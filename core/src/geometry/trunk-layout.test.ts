@@ -59,6 +59,15 @@ describe('the drawing of a trunk', () => {
     const length = Math.hypot(under.measured[1].x - under.measured[0].x, under.measured[1].y - under.measured[0].y);
     expect(length / under.scale).toBeCloseTo(1.3, 9);
   });
+  it('shows a stem that leans across the slope from below: level ground, and the uphill ground behind it', () => {
+    const { layout, scene } = draw({ slope: 20, lean: { angle: 15, toward: 'across' } }, 'forest-metric');
+    expect(layout.ground[0].y).toBeCloseTo(layout.ground[1].y, 9);
+    const behind = layout.behind?.[0].y ?? Number.NaN;
+    expect((layout.ground[0].y - behind) / layout.scale).toBeCloseTo(0.2 * Math.tan(Math.PI / 9), 9);
+    expect(layout.datum.y).toBeCloseTo(behind, 6);
+    expect(scene.slope).toBe(0);
+    expect(draw({ slope: 20 }).layout.behind).toBeNull();
+  });
   it('moves when one option of the protocol changes', () => {
     const base = PRESETS.monitoring.options;
     const before = draw(leaning, base).layout;
@@ -110,7 +119,7 @@ describe('the drawing of a trunk', () => {
       slope: fc.double({ min: 0, max: 40, noNaN: true }),
       lean: fc.record({
         angle: fc.double({ min: 0, max: 35, noNaN: true }),
-        toward: fc.constantFrom('uphill' as const, 'downhill' as const),
+        toward: fc.constantFrom('uphill' as const, 'downhill' as const, 'across' as const),
       }),
       fork: h.map((height) => ({ height })),
       buttSwell: h.map((end) => ({ end })),

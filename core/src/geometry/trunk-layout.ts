@@ -10,6 +10,8 @@ export interface TrunkLayout {
   readonly scale: number;
   readonly ground: readonly [Point, Point];
   readonly snow: readonly [Point, Point] | null;
+  /** The uphill ground behind a stem that leans across the slope. */
+  readonly behind: readonly [Point, Point] | null;
   readonly stem: readonly Point[];
   readonly others: readonly (readonly Point[])[];
   readonly vines: readonly (readonly Point[])[];
@@ -83,6 +85,7 @@ export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; 
     scale,
     ground,
     snow: scene.snow > 0 ? edge(scene.snow) : null,
+    behind: scene.behind === null ? null : edge(scene.behind),
     stem: scene.stem.map(at),
     others: scene.others.map((o) => o.map(at)),
     vines: scene.vines.map((v) => v.map(at)),

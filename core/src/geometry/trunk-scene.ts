@@ -1,11 +1,16 @@
-import { ASSUMED_THICKNESS, leanUphill, type MeasuredFrom, type Pom, type School, showPom, type Trunk } from '../stem/index';
-import { degreesToRadians, metres, type UnitSystem } from '../units';
+import { ASSUMED_THICKNESS, inPlane, type MeasuredFrom, type Pom, type School, showPom, type Trunk, uphillLevel } from '../stem/index';
+import { metres, type UnitSystem } from '../units';
 import type { Point } from './box';
 import { drawnRadius, onStem, outline, PART, stemFrame } from './trunk-shape';
 
-/** A trunk seen along the contour: x in metres toward the uphill side, y up, 0 where the pith line meets the ground. */
+/**
+ * A trunk seen square to its lean: x in metres toward the uphill side, y up, 0 where the pith line meets the ground. One
+ * that leans across the slope is seen from below it: the ground is level, and its uphill part stands behind.
+ */
 export interface TrunkScene {
   readonly slope: number;
+  /** Level of the uphill ground seen behind the stem; null where it is not behind. */
+  readonly behind: number | null;
   readonly snow: number;
   /** The stem in hand; further ones, parts of a fork and branches stand in `others`. */
   readonly stem: readonly Point[];
@@ -66,8 +71,7 @@ export function trunkScene(input: TrunkSceneInput): TrunkScene {
   const { pom, units } = input;
   const trunk = pom?.trunk ?? input.trunk;
   const radius = (input.diameter ?? trunk.diameter ?? ASSUMED_THICKNESS) / 2;
-  const slope = degreesToRadians(trunk.slope ?? 0);
-  const lean = leanUphill(trunk);
+  const { lean, slope, across } = inPlane(trunk);
   const frame = stemFrame(lean);
   const start = pom?.start ?? 0;
   const half = (s: number) => drawnRadius(s - start, trunk, start, radius);
@@ -95,6 +99,7 @@ export function trunkScene(input: TrunkSceneInput): TrunkScene {
   const xs = seen.map((p) => p.x);
   return {
     slope,
+    behind: across && (trunk.slope ?? 0) > 0 ? uphillLevel(trunk, radius) : null,
     snow: trunk.snow ?? 0,
     stem,
     others,
@@ -119,14 +124,15 @@ function footOf(slope: number, seen: readonly Point[]): Point {
 }
 
 function measuredLine(input: TrunkSceneInput, trunk: Trunk, radius: number, start: number): Pick<TrunkScene, 'datum' | 'measured'> {
-  const lean = leanUphill(trunk);
+  const { lean, slope, across } = inPlane(trunk);
   const frame = stemFrame(lean);
-  const slope = degreesToRadians(trunk.slope ?? 0);
   const { reference, along } = input.pom ?? input.from;
   const off = along === 'underside' && lean !== 0 ? radius * Math.sign(lean) : 0;
   const from = onStem(frame, start, off);
   const to = onStem(frame, start + (input.pom?.pom ?? 1.3), off);
-  const side = onStem(frame, radius * Math.tan(lean + slope), radius);
+  const side = across
+    ? onStem(frame, uphillLevel(trunk, radius) / Math.cos(lean), 0)
+    : onStem(frame, radius * Math.tan(lean + slope), radius);
   const at =
     reference === 'mid-slope'
       ? { x: 0, y: 0 }

@@ -159,6 +159,18 @@ describe('the point of measurement', () => {
     expect(start * Math.cos(a)).toBeCloseTo(level, 9);
   });
 
+  it('of a stem that leans across the slope starts from the uphill ground behind it', () => {
+    const trunk: Trunk = { slope: 20, lean: { angle: 15, toward: 'across' } };
+    const [cos, sin] = [Math.cos(Math.PI / 12), Math.sin(Math.PI / 12)];
+    const level = 0.2 * Math.tan(Math.PI / 9);
+    expect(pomOf(trunk, 'forest-metric').start).toBeCloseTo((level + 0.2 * sin) / cos, 9);
+    expect(pomOf(trunk, 'street').start).toBe(0);
+    // the round foot of the stem, walked round: its highest ground is the bark straight uphill
+    const round = Array.from({ length: 720 }, (_, i) => 0.2 * Math.sin((i * Math.PI) / 360) * Math.tan(Math.PI / 9));
+    expect(level).toBeCloseTo(Math.max(...round), 9);
+    expect(() => findPom({ slope: 45, lean: { angle: 60, toward: 'across' } }, PRESETS.street.options, null)).not.toThrow();
+  });
+
   it('says its steps in order, each with the point it leaves, and why', () => {
     const pom = pomOf(
       {
@@ -215,7 +227,7 @@ describe('the point of measurement', () => {
         slope: fc.double({ min: 0, max: 40, noNaN: true }),
         lean: fc.record({
           angle: fc.double({ min: 0, max: 40, noNaN: true }),
-          toward: fc.constantFrom('uphill' as const, 'downhill' as const),
+          toward: fc.constantFrom('uphill' as const, 'downhill' as const, 'across' as const),
         }),
         fork: h.map((height) => ({ height, swellFrom: height * 0.8 })),
         buttSwell: h.map((end) => ({ end })),

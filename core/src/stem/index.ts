@@ -3,5 +3,5 @@ export { ASSUMED_THICKNESS, findPom, type Pom } from './find-pom';
 export { lowFork } from './fork-rule';
 export { type PomRuleName, type PomStep, SAME_HEIGHT, type Said, showPom } from './pom-rule';
 export { DEFAULT_FORM, profileDiameter } from './profile';
-export { leanUphill, referencePoint } from './reference-point';
-export { checkTrunk, type MeasuredFrom, TRUNK_LIMITS, type Trunk, type Zone } from './trunk';
+export { inPlane, referencePoint, uphillLevel } from './reference-point';
+export { checkTrunk, LEANS_TOWARD, type MeasuredFrom, TRUNK_LIMITS, type Trunk, type Zone } from './trunk';

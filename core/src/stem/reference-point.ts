@@ -1,10 +1,22 @@
 import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer } from '../units';
 import type { MeasuredFrom, Trunk } from './trunk';
 
-/** Lean as an angle toward the uphill side, radians: below 0 it hangs downhill. */
-export function leanUphill(trunk: Trunk): number {
-  if (!trunk.lean) return 0;
-  return degreesToRadians(trunk.lean.angle) * (trunk.lean.toward === 'uphill' ? 1 : -1);
+/**
+ * A trunk in the plane of its lean, radians: lean positive to the right, and the slope that rises to the right there.
+ * A stem that leans along the slope is seen along the contour; one that leans across it is seen from below, where the
+ * ground is level and the uphill side lies behind.
+ */
+export function inPlane(trunk: Trunk): { readonly lean: number; readonly slope: number; readonly across: boolean } {
+  const slope = degreesToRadians(trunk.slope ?? 0);
+  const angle = degreesToRadians(trunk.lean?.angle ?? 0);
+  if (trunk.lean?.toward === 'across') return { lean: angle, slope: 0, across: true };
+  return { lean: trunk.lean?.toward === 'downhill' ? -angle : angle, slope, across: false };
+}
+
+/** Level of the ground on the uphill side of a stem above where its pith meets the ground, metres. */
+export function uphillLevel(trunk: Trunk, radius: number): number {
+  const { lean, slope, across } = inPlane(trunk);
+  return across ? radius * Math.tan(degreesToRadians(trunk.slope ?? 0)) : (radius * Math.sin(slope)) / Math.cos(lean + slope);
 }
 
 /**
@@ -15,12 +27,12 @@ export function leanUphill(trunk: Trunk): number {
  * @param radius of the stem near the ground, metres
  * @param stumpHeight above the uphill ground, metres; null where the protocol names none
  * @returns metres along the axis
- * @source plane of the slope: uphill bark meets the ground r·sin φ/cos(λ + φ) above the pith's ground, λ toward uphill
+ * @source plane of the slope: uphill bark meets the ground r·sin φ/cos(λ + φ) above the pith's ground, λ toward uphill;
+ * of a stem that leans across the slope r·tan φ
  */
 export function referencePoint(trunk: Trunk, from: MeasuredFrom, radius: number, stumpHeight: number | null): Answer<Metres> {
-  const lean = leanUphill(trunk);
-  const slope = degreesToRadians(trunk.slope ?? 0);
-  const uphill = (radius * Math.sin(slope)) / Math.cos(lean + slope);
+  const { lean } = inPlane(trunk);
+  const uphill = uphillLevel(trunk, radius);
   let level: number;
   switch (from.reference) {
     case 'uphill':

@@ -1,6 +1,9 @@
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { DomainError } from '../units';
 
+/** Which way a stem may hang on a slope; across it, the slope is behind the lean. */
+export const LEANS_TOWARD = ['uphill', 'downhill', 'across'] as const;
+
 /** A stretch of stem not to measure in. Heights in metres along the stem above the ground reference. */
 export interface Zone {
   readonly from: number;
@@ -26,7 +29,7 @@ export interface Trunk {
   /** Slope of the ground across the trunk, degrees, 0 level. */
   readonly slope?: number;
   /** Degrees from plumb, and which way it hangs. */
-  readonly lean?: { readonly angle: number; readonly toward: 'uphill' | 'downhill' };
+  readonly lean?: { readonly angle: number; readonly toward: (typeof LEANS_TOWARD)[number] };
   /** Top of the root flare above the ground at mid-slope, metres; below 0 where it is buried. */
   readonly rootFlare?: number;
   /** Where the stems part, and where the swelling below that begins. */
@@ -75,7 +78,7 @@ export function checkTrunk(trunk: Trunk): void {
     }
   }
   // a stem that leans with the slope until it lies along it has no uphill side
-  if ((trunk.lean?.angle ?? 0) + (trunk.slope ?? 0) > 85) {
+  if (trunk.lean?.toward !== 'across' && (trunk.lean?.angle ?? 0) + (trunk.slope ?? 0) > 85) {
     throw new DomainError(
       'lies-on-the-ground',
       'lean',

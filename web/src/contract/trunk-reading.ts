@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { checkTrunk, DomainError, GROUND_REFERENCES, type GroundReference, TRUNK_LIMITS, type Trunk } from '@arbolito/core';
+import { checkTrunk, DomainError, GROUND_REFERENCES, type GroundReference, LEANS_TOWARD, TRUNK_LIMITS, type Trunk } from '@arbolito/core';
 import { ArrayMaxSize, IsBoolean, IsIn, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
 import { InRange, Many, MaybeOne, One, Says } from './describe';
 import { oneOf, ReadingBase } from './reading-base';
@@ -16,7 +16,9 @@ export class TrunkMeasuredFrom {
 }
 export class TrunkLean {
   @InRange(0, lean, '°') @Says('From plumb.', 12) angle!: number;
-  @IsIn(['uphill', 'downhill'], oneOf(['uphill', 'downhill'])) @Says('Which way it hangs.') toward!: 'uphill' | 'downhill';
+  @IsIn(LEANS_TOWARD, oneOf(LEANS_TOWARD))
+  @Says('Which way it hangs; across the slope, the uphill ground lies behind the lean.')
+  toward!: (typeof LEANS_TOWARD)[number];
 }
 export class TrunkFork {
   @InRange(0, height, 'm') @Says('Where the stems part.', 1.1) height!: number;

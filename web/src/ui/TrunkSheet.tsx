@@ -36,6 +36,16 @@ export const TrunkSheet = memo(function TrunkSheet({ layout: l, name, onDrag }: 
         {/* above the ground only: the foot of the stem is drawn into it */}
         <path d={`${path(l.ground)}L${l.width} -10L0 -10Z`} />
       </clipPath>
+      {l.behind && (
+        <path
+          d={`${path(l.behind)}L${l.width} ${l.ground[1].y}L0 ${l.ground[0].y}Z`}
+          fill="var(--soil)"
+          fillOpacity={0.55}
+          stroke="var(--edge)"
+          strokeDasharray="3 4"
+          data-behind
+        />
+      )}
       <g clipPath={`url(#${clip})`} strokeLinejoin="round">
         {l.others.map((o, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: parts of one picture have no other name

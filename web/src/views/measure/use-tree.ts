@@ -83,8 +83,8 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   }, [derive, readings, ofKept, kept]);
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
-    () => checkTree({ readings: kept, result: ofKept, protocol: protocol.options, species, previous }),
-    [ofKept, kept, protocol, species, previous],
+    () => checkTree({ tree: place.tree, readings: kept, result: ofKept, protocol: protocol.options, species, previous }),
+    [place.tree, ofKept, kept, protocol, species, previous],
   );
   const scene = useMemo(
     () =>

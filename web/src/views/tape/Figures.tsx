@@ -2,6 +2,8 @@ import { fromMetres, type LengthUnit, metres, type ProtocolOptions, parseLength,
 import { useState } from 'react';
 import { moved, without } from './situations';
 
+const LEANS = ['downhill', 'uphill', 'across'] as const;
+
 interface Props {
   readonly trunk: Trunk;
   readonly protocol: ProtocolOptions;
@@ -27,7 +29,7 @@ export function Figures({ trunk, protocol, measured, onChange }: Props) {
       <Choose
         key="toward"
         label="It hangs"
-        options={['downhill', 'uphill']}
+        options={LEANS}
         on={lean.toward}
         pick={(toward) => onChange({ ...trunk, lean: { ...lean, toward } })}
       />
@@ -148,7 +150,7 @@ function Choose<T extends string>({ label, options, on, pick }: { label: string;
         {label}
       </span>
       {options.map((o) => (
-        <button key={o} type="button" className="chip px-3" aria-pressed={on === o} onClick={() => pick(o)}>
+        <button key={o} type="button" className="chip px-2" aria-pressed={on === o} onClick={() => pick(o)}>
           {o}
         </button>
       ))}
