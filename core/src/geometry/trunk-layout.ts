@@ -120,7 +120,7 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
   const beside = (text: string, s: number, anchor: Point, right: boolean): LabelRequest['candidates'] => {
     const { w, h } = labelSize(text, s);
     const x = right ? anchor.x + w / 2 + 6 : anchor.x - w / 2 - 6;
-    return [0, -h, h, -2 * h, 2 * h].map((dy) => ({ x, y: anchor.y + dy }));
+    return [0, -h, h, -2 * h, 2 * h, -3 * h, 3 * h].map((dy) => ({ x, y: anchor.y + dy }));
   };
   const add = (id: string, text: string, s: number, anchor: Point, ...sides: boolean[]) =>
     text && requests.push({ id, text, size: s, anchor, candidates: sides.flatMap((right) => beside(text, s, anchor, right)) });
@@ -151,9 +151,11 @@ function labels(scene: TrunkScene, l: Omit<TrunkLayout, 'labels'>, size: number)
     l.level,
     l.ground,
     [l.person.feet, l.person.head] as const,
+    // a slanting branch is a line: its box would claim the air beside it
+    ...l.others.filter((o) => o.length <= BRANCH_POINTS).map((o) => [o[0], o[1]] as [Point, Point]),
   ];
   const boxes = [
-    ...[l.stem, ...l.others].flatMap((o) => slices(o)).flatMap((b) => aboveGround(l, b)),
+    ...[l.stem, ...l.others.filter((o) => o.length > BRANCH_POINTS)].flatMap((o) => slices(o)).flatMap((b) => aboveGround(l, b)),
     boxAround(l.person.head, l.person.size * 2.4, l.person.size * 2.4),
     boxAround(l.datum, 16, 16),
   ];
@@ -172,6 +174,8 @@ function aboveGround({ ground: [a, b] }: Pick<TrunkLayout, 'ground'>, box: Box):
   return ground <= box.y ? [] : [{ ...box, h: Math.min(box.h, ground - box.y) }];
 }
 
+/** A branch is drawn by so few points, a stem by many. */
+const BRANCH_POINTS = 4;
 /** Points of an outline to one box of the pile. */
 const STRIDE = 5;
 
