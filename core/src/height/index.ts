@@ -1,5 +1,12 @@
 export { type AngleErrors, angleError, type ErrorPart, type HeightError } from './angle-error';
 export { type AngleSights, byAngles } from './by-angles';
+export { byIncludedAngle } from './by-included-angle';
+export { byLineShots, byTransponder, type LineShot } from './by-line-shots';
+export { byPole } from './by-pole';
+export { byShadow, type ShadowReference } from './by-shadow';
+export { byDevice, bySetAngle, byStick, logsByStick } from './by-stick';
+export { byTwoStations, type StationSights, type TwoStations } from './by-two-stations';
 export { horizontalDistance, horizontalDistanceSigma, type TapedDistance } from './horizontal-distance';
 export { predictedBase } from './predicted-base';
+export { type Measured, type Propagated, propagate } from './propagate';
 export { type SignCase, signCase } from './sign-case';

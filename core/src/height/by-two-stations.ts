@@ -1,0 +1,37 @@
+import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite, type Tangent } from '../units';
+
+/** Sights to tip and base from one of the two stations, rise over run, up positive. */
+export interface StationSights {
+  readonly top: Tangent;
+  readonly base: Tangent;
+}
+export interface TwoStations {
+  readonly height: Metres;
+  /** Horizontal distance from the near station to the tree. */
+  readonly distance: Metres;
+  /** How many times a share of error of the nearer sights grows on its way to the distance: 1 for a baseline without end. */
+  readonly leverage: number;
+}
+
+/**
+ * Height of a tree that can't be reached, from two stations in line with it; the eye may be at different levels.
+ * @param near sights from the nearer station
+ * @param far sights from the farther one
+ * @param baseline horizontal distance between the stations, metres, above 0
+ * @returns height and distance; no answer when the sights hardly differ, or grow with the distance
+ * @throws DomainError `out-of-range`, `not-finite`
+ * @source Δ = t_top − t_base; D₁ = B·Δ₂/(Δ₁ − Δ₂), H = D₁·Δ₁
+ */
+export function byTwoStations(near: StationSights, far: StationSights, baseline: Metres): Answer<TwoStations> {
+  requireAbove('baseline', baseline);
+  for (const t of [near.top, near.base, far.top, far.base]) requireFinite('sight', t);
+  const [n, f] = [near.top - near.base, far.top - far.base];
+  if (!(n > 0 && f > 0)) return noAnswer('top-below-base', 'From each station the tip must come out above the base: check the signs.');
+  if (n - f < 1e-9)
+    return noAnswer(
+      'no-parallax',
+      'The sights from both stations are the same, or grow with the distance: stations farther apart are needed.',
+    );
+  const distance = (baseline * f) / (n - f);
+  return answer({ height: (distance * n) as Metres, distance: distance as Metres, leverage: n / (n - f) });
+}
