@@ -15,7 +15,7 @@ module.exports = {
       severity: 'error',
       comment: 'a circle has no bottom',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'resolvable',

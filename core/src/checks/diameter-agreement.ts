@@ -1,8 +1,8 @@
 import { TYPICAL_ERRORS } from '../kit/index';
-import { type AnyDiameter, FIRST_STEM, readDiameter, type ToolName, toolOf } from '../tree/index';
+import { type AnyDiameter, type DiameterResult, FIRST_STEM, readDiameter, type ToolName, toolOf } from '../tree/index';
 import { formatNumber, type Metres, metres, showDiameter } from '../units';
 import type { Check, CheckInput, Finding, PreviousDiameter } from './finding';
-import { believes, slipOf, type TapeSlip, type Witness } from './tape-slip';
+import { believes, slipOf, type Witness } from './tape-slip';
 
 /** Errors that two readings may lie apart before they contradict each other. */
 const TOLERANCE = 3.3;
@@ -22,6 +22,15 @@ const NAMES: Record<ToolName, string> = {
   optical: 'the optical reading',
 };
 
+/** What a diameter is held against, and the reading it comes from where there is one: that one may be the slip. */
+interface Other extends Witness {
+  readonly kind: 'visit' | 'tool' | 'pass';
+  readonly tool: ToolName | null;
+  readonly reading: AnyDiameter | null;
+  readonly value: Metres;
+  readonly reach: number;
+}
+
 /** A diameter against everything else known of it: other tools, other readings of the same tool, the last visit. */
 export const diameterAgreement: Check = (input) =>
   input.result.stems.flatMap((stem): readonly Finding[] => {
@@ -32,52 +41,35 @@ export const diameterAgreement: Check = (input) =>
     const last = counted.at(-1);
     if (!last) return [];
     const before = input.previous?.find((p) => (p.stem ?? FIRST_STEM) === stem.stem && Math.abs(p.pom - d.pom) < 0.02);
-    const witnesses: (Witness & { readonly kind: 'visit' | 'tool' | 'pass' })[] = [
-      ...(before ? [{ kind: 'visit' as const, ...sinceThen(before, d.sigma) }] : []),
-      ...d.compared.map((c) => ({
-        kind: 'tool' as const,
-        name: NAMES[c.tool],
-        ...around(c.value, Math.hypot(c.sigma, d.sigma) * TOLERANCE),
-      })),
-      ...passes(counted),
-    ];
-    for (const w of witnesses) {
-      const suspect = readDiameter(last, TYPICAL_ERRORS, () => {}).diameter;
-      const value = w.kind === 'pass' ? suspect : d.value;
-      if (believes(w, value)) continue;
-      const shown = showDiameter(value, input.protocol.units);
-      const middle = showDiameter(metres((w.low + w.high) / 2), input.protocol.units);
-      const slip = slipOf(last, value, w) ?? (w.kind === 'pass' ? slipOfEarlier(counted, value) : null);
+    const others: readonly Other[] = [...(before ? [sinceThen(before, d.sigma)] : []), ...otherTools(d, own), ...passes(counted)];
+    for (const other of others) {
+      const value = other.kind === 'pass' ? diameterOf(last) : d.value;
+      if (believes(other, value)) continue;
+      const mine = around(value, other.reach);
+      const slip = slipOf(last, value, other) ?? (other.reading && slipOf(other.reading, other.value, { name: '', ...mine }));
       const base = { target: 'dbh' as const, stem: stem.stem, severity: 'doubt' as const };
-      if (slip)
-        return [
-          {
-            ...base,
-            code: slip.code,
-            what: `${shown} does not agree with ${w.name}, about ${middle}.`,
-            why: slip.why,
-            remedy: slip.remedy,
-          },
-        ];
+      if (slip) {
+        const shown = [value, metres((other.low + other.high) / 2)].map((m) => showDiameter(m, input.protocol.units));
+        const what = `${shown[0]} does not agree with ${other.name}, about ${shown[1]}.`;
+        return [{ ...base, code: slip.code, what, why: slip.why, remedy: slip.remedy }];
+      }
       // an eye that is far out is what the estimate is there to show, not a blunder
-      if (w.kind === 'tool' && d.compared.some((c) => c.tool === 'estimate' && NAMES.estimate === w.name)) continue;
-      return [{ ...base, ...unexplained(w, value, input, before) }];
+      if (other.tool !== 'estimate') return [{ ...base, ...unexplained(other, value, input, before) }];
     }
     return [];
   });
 
-/** Of two passes the first may be the one that slipped. */
-function slipOfEarlier(counted: readonly AnyDiameter[], last: Metres): TapeSlip | null {
-  const before = counted.at(-2);
-  if (!before) return null;
-  const read = readDiameter(before, TYPICAL_ERRORS, () => {});
-  return slipOf(before, read.diameter, { name: 'the last reading', ...around(last, passReach(read.sigma)) });
-}
+const diameterOf = (r: AnyDiameter) => readDiameter(r, TYPICAL_ERRORS, () => {}).diameter;
 
-const passReach = (sigma: number) => TOLERANCE * Math.hypot(sigma * Math.SQRT2, PASS);
+const otherTools = (d: DiameterResult, own: readonly AnyDiameter[]): readonly Other[] =>
+  d.compared.map((c) => {
+    const reach = TOLERANCE * Math.hypot(c.sigma, d.sigma);
+    const reading = own.findLast((r) => toolOf(r) === c.tool) ?? null;
+    return { kind: 'tool', tool: c.tool, name: NAMES[c.tool], reading, value: c.value, reach, ...around(c.value, reach) };
+  });
 
 function unexplained(
-  w: Witness & { kind: string },
+  w: Other,
   value: number,
   input: CheckInput,
   before: PreviousDiameter | undefined,
@@ -107,22 +99,29 @@ const around = (value: number, reach: number) => ({
   likely: [value - reach / 2, value + reach / 2] as const,
 });
 
-function sinceThen(p: PreviousDiameter, sigma: number): Witness {
+function sinceThen(p: PreviousDiameter, sigma: number): Other {
   const reach = TOLERANCE * Math.hypot(p.sigma ?? TYPICAL_ERRORS.diameter, sigma);
+  const years = Math.max(0, p.years);
   return {
+    kind: 'visit',
+    tool: null,
     name: 'the last visit',
+    reading: null,
+    value: metres(p.diameter),
+    reach,
     low: p.diameter - reach,
-    high: p.diameter + reach + FASTEST_GROWTH * Math.max(0, p.years),
-    likely: [p.diameter - reach / 2, p.diameter + reach / 2 + USUAL_GROWTH * Math.max(0, p.years)],
+    high: p.diameter + reach + FASTEST_GROWTH * years,
+    likely: [p.diameter - reach / 2, p.diameter + reach / 2 + USUAL_GROWTH * years],
   };
 }
 
 /** The last pass of a tool against the one before. */
-function passes(counted: readonly AnyDiameter[]): readonly (Witness & { kind: 'pass' })[] {
+function passes(counted: readonly AnyDiameter[]): readonly Other[] {
   const before = counted.at(-2);
   if (!before) return [];
-  const read = readDiameter(before, TYPICAL_ERRORS, () => {});
-  return [{ kind: 'pass', name: 'the reading before', ...around(read.diameter, passReach(read.sigma)) }];
+  const { diameter, sigma, tool } = readDiameter(before, TYPICAL_ERRORS, () => {});
+  const reach = TOLERANCE * Math.hypot(sigma * Math.SQRT2, PASS);
+  return [{ kind: 'pass', tool, name: 'the reading before', reading: before, value: diameter, reach, ...around(diameter, reach) }];
 }
 
 const diametersOf = (input: CheckInput, stem: string): AnyDiameter[] =>

@@ -11,11 +11,21 @@ import {
   toolOf,
   yearsBetween,
 } from '@arbolito/core';
-import type { Book } from './book';
 import type { AnyRecord, RecordOf } from './envelope';
+import type { BodyMeasure } from './records/body-measure';
+import type { Kind } from './records/index';
+import type { ToolRecords } from './tool-records';
 import { withoutNulls } from './without-nulls';
 
 type ReadingEntity = Entity<RecordOf<'reading'>>;
+
+/** What gathering a tree asks of the book. */
+export interface Lookup {
+  find<K extends Kind>(kind: K, id: string | null | undefined): RecordOf<K> | null;
+  stemsOf(tree: string): readonly RecordOf<'stem'>[];
+  bodyMeasure(person: string, what: BodyMeasure): number | null;
+  readonly toolRecords: ToolRecords;
+}
 
 /** One time of coming to a tree, with what was read then. */
 export interface BookVisit {
@@ -45,7 +55,7 @@ export interface BookTree {
 }
 
 /** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
-export function bookTree(book: Book, record: RecordOf<'tree'>, all: readonly ReadingEntity[]): BookTree {
+export function bookTree(book: Lookup, record: RecordOf<'tree'>, all: readonly ReadingEntity[]): BookTree {
   const stems = stemsOf(book, record.entity);
   const names = new Map(stems.map((s) => [s.id, s.name]));
   const byVisit = new Map<string, ReadingEntity[]>();
@@ -72,7 +82,7 @@ export function bookTree(book: Book, record: RecordOf<'tree'>, all: readonly Rea
   };
 }
 
-function stemsOf(book: Book, tree: string): BookTree['stems'] {
+function stemsOf(book: Lookup, tree: string): BookTree['stems'] {
   const taken = new Set<string>();
   return book.stemsOf(tree).map((s) => {
     // two devices may both have made a stem 2: they stay two
@@ -83,7 +93,7 @@ function stemsOf(book: Book, tree: string): BookTree['stems'] {
   });
 }
 
-function inForceOf(book: Book, readings: readonly ReadingEntity[], stems: ReadonlyMap<string, string>): readonly Reading[] {
+function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: ReadonlyMap<string, string>): readonly Reading[] {
   return readings.flatMap((e): Reading[] => {
     const head = settled(e);
     if (!head) return [];
@@ -108,7 +118,7 @@ function inForceOf(book: Book, readings: readonly ReadingEntity[], stems: Readon
 const sigmaFits = (read: Reading) => read.kind === 'angle' || read.kind === 'diameter';
 
 /** What the kit knows of this person with this tool: the reach, and the error their pairs have shown. */
-function ownTool(book: Book, person: string | null, read: Reading): object {
+function ownTool(book: Lookup, person: string | null, read: Reading): object {
   if (!person || (read.kind !== 'diameter' && read.kind !== 'optical-diameter')) return {};
   const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? book.bodyMeasure(person, 'reach') : null;
   const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);
