@@ -6,8 +6,8 @@ import { path } from './svg-path';
 interface Props {
   readonly layout: TrunkLayout;
   readonly name: string;
-  /** A handle was dragged to a height along the stem, metres. */
-  readonly onDrag: (handle: string, height: number) => void;
+  /** A handle was dragged to a height along the stem, metres; without it there are no handles. */
+  readonly onDrag?: (handle: string, height: number) => void;
 }
 
 /** A trunk to scale: where the tape goes, where it must not, from where it is measured, and where other schools would lay it. */
@@ -18,7 +18,7 @@ export const TrunkSheet = memo(function TrunkSheet({ layout: l, name, onDrag }: 
   const drag = (e: React.PointerEvent, handle: string) => {
     const box = svg.current?.getBoundingClientRect();
     if (!box || !e.currentTarget.hasPointerCapture(e.pointerId)) return;
-    onDrag(handle, heightAt(l, { x: e.clientX - box.x, y: e.clientY - box.y }));
+    onDrag?.(handle, heightAt(l, { x: e.clientX - box.x, y: e.clientY - box.y }));
   };
   const earth = (line: readonly [Point, Point]) => `${path(line)}L${l.width} ${bottom}L0 ${bottom}Z`;
   return (
@@ -99,7 +99,7 @@ export const TrunkSheet = memo(function TrunkSheet({ layout: l, name, onDrag }: 
       {l.labels.map((label) => (
         <SheetLabel key={label.id} label={label} fill={labelColour(label.id)} weight={label.id.startsWith('tape') ? 700 : 600} />
       ))}
-      {l.handles.map((h) => (
+      {(onDrag ? l.handles : []).map((h) => (
         <g
           key={h.id}
           data-handle={h.id}

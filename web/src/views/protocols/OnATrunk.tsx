@@ -50,9 +50,7 @@ export function OnATrunk({ protocol, beside = false }: Props) {
       </div>
       <div className="grid gap-4 desk:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
         <div ref={frame} className={`ruled relative overflow-hidden border border-edge ${beside ? 'h-64' : 'h-80'}`}>
-          {layout && (
-            <TrunkSheet layout={layout} name={`A trunk (${TRUNKS[n]?.name}) under ${protocol.name}, to scale`} onDrag={() => {}} />
-          )}
+          {layout && <TrunkSheet layout={layout} name={`A trunk (${TRUNKS[n]?.name}) under ${protocol.name}, to scale`} />}
         </div>
         {pom.ok ? (
           <div>
