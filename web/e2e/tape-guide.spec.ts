@@ -136,6 +136,25 @@ test('the stem’s fork is dragged, and every line of the drawing follows', asyn
   expect(Number.parseFloat(value)).toBeLessThanOrEqual(0.3);
 });
 
+test('two swellings that touch are one, and a second stem stands on the same slope', async ({ page }) => {
+  await page.goto('/measure?trunk');
+  for (const name of ['Swelling or wound', 'On a slope', 'Several stems']) await tile(page, name).click();
+  await expect(pom(page)).toHaveText('1.60 m');
+  await page.getByRole('button', { name: 'another swelling' }).click();
+  await page.getByRole('textbox', { name: 'Swelling 2 from' }).fill('1.55');
+  await page.getByRole('textbox', { name: 'Swelling 2 from' }).press('Enter');
+  await expect(pom(page)).toHaveText('2.00 m');
+  await page.getByRole('button', { name: 'without 2' }).click();
+  await expect(pom(page)).toHaveText('1.60 m');
+  await page.locator('[data-go]').click();
+  await page.keyboard.type('33\n');
+  await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
+  await page.getByRole('button', { name: /where the tape goes/ }).click();
+  await expect(page.getByRole('heading', { name: /stem 2/ })).toBeVisible();
+  await expect(tile(page, 'On a slope')).toHaveAttribute('aria-pressed', 'true');
+  await expect(tile(page, 'Swelling or wound')).toHaveAttribute('aria-pressed', 'false');
+});
+
 test('a trunk no school can measure says so, and a tape at the wrong place is noticed', async ({ page }) => {
   await page.goto('/measure?trunk');
   await tile(page, 'Flared base').click();

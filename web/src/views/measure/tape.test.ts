@@ -1,6 +1,6 @@
 import { deriveTree, findPom, metres, PRESETS, type Reading, type Trunk } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import { sameSlot, sayTrunk, stemLines, tapeAt } from './tape';
+import { groundOf, sameSlot, sayTrunk, stemLines, tapeAt } from './tape';
 
 const { street, monitoring, 'timber-us': us } = PRESETS;
 const where = (trunk: Trunk, p = street) => findPom(trunk, p.options, metres(0.4));
@@ -68,6 +68,12 @@ describe('the stems of a tree', () => {
   });
   it('are shown when one is added, before it is read', () => {
     expect(stemLines(null, [tape(30)], deriveTree({ readings: [tape(30)], protocol: street.options }), 2)).toHaveLength(2);
+  });
+  it('share their ground: slope and snow of the first, nothing else of its trunk', () => {
+    expect(groundOf([])).toBeNull();
+    expect(groundOf([{ kind: 'trunk', trunk: { vines: 'fixed', stems: 2 } }])).toBeNull();
+    const first: Reading = { kind: 'trunk', trunk: { slope: 12, snow: 0.3, stems: 2, swellings: [{ from: 1, to: 2 }] } };
+    expect(groundOf([first, { kind: 'trunk', stem: '2', trunk: { slope: 40 } }])).toEqual({ slope: 12, snow: 0.3 });
   });
   it('are one where one below the fork stands for all', () => {
     const forked: Reading = { kind: 'trunk', trunk: { fork: { height: 1.1 }, stems: 2 } };

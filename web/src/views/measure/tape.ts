@@ -1,6 +1,7 @@
 import type { ToolName } from '@arbolito/core';
 import {
   type Answer,
+  FIRST_STEM,
   metres,
   type Pom,
   type PreviousDiameter,
@@ -89,6 +90,15 @@ export function stemLines(tree: BookTree | null, readings: readonly Reading[], r
     const dbh = result.stems.find((s) => s.stem === name)?.dbh;
     return { number: i + 1, id: tree?.stems.find((s) => s.name === name)?.id ?? null, diameter: dbh?.ok ? dbh.value.unrounded : null };
   });
+}
+
+/** Slope and snow as they were said of the first stem; null where nothing was said of them. */
+export function groundOf(readings: readonly Reading[]): Trunk | null {
+  const first = readings.findLast((r) => r.kind === 'trunk' && (r.stem ?? FIRST_STEM) === FIRST_STEM);
+  if (first?.kind !== 'trunk') return null;
+  const { slope, snow } = first.trunk;
+  const ground = { ...(slope ? { slope } : {}), ...(snow ? { snow } : {}) };
+  return Object.keys(ground).length > 0 ? ground : null;
 }
 
 /** Stems to be read one by one: none where one stem below the fork stands for all. */

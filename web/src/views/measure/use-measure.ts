@@ -23,7 +23,7 @@ import { bodyHint, stickUpTo } from './body-hint';
 import { draftOf } from './draft';
 import { newPlace, openPlace, type Place, rememberPlace } from './place';
 import { type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
-import { sayTrunk } from './tape';
+import { groundOf, sayTrunk } from './tape';
 import { useTree } from './use-tree';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
@@ -193,15 +193,17 @@ export function useMeasure() {
 
   /** Two people changed the same reading: one version is chosen, the others are taken back. */
   const decide = (chosen: RecordOf<'reading'>) => {
-    const rivals = entities.find((e) => e.id === chosen.entity)?.heads.filter((h) => h.id !== chosen.id) ?? [];
+    const rivals = t.all.find((e) => e.id === chosen.entity)?.heads.filter((h) => h.id !== chosen.id) ?? [];
     keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
   };
 
+  // the ground is the same for every stem: what was said of it at the first holds for the others
+  const fromFirstStem = useMemo(() => (place.stem === 1 ? null : groundOf(t.kept)), [place.stem, t.kept]);
   /** What is tapped of the trunk becomes a reading, and the tape follows. */
   const keepTrunk = () => {
-    const { trunk } = place;
     const before = last('trunk');
     const head = before ? settled(before) : null;
+    const trunk = place.trunk ?? (head ? null : fromFirstStem);
     const said = trunk && { ...trunk, from: { reference: protocol.options.groundReference, along: protocol.options.lean } };
     const read: Reading | null = said && { kind: 'trunk', trunk: said };
     if (read && !(head && sameValue(head.body.read, read))) {
@@ -211,6 +213,7 @@ export function useMeasure() {
     go('dbh');
   };
   const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
+  const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
   const pick = (target: SceneTarget) => {
     if (target === 'ground' && choices.along !== 'slope') return go('distance');
@@ -235,7 +238,7 @@ export function useMeasure() {
     reach: prefs.person ? book.bodyMeasure(prefs.person, 'reach') : null,
     stickUpTo: stickUpTo(book, prefs.person, protocol.options),
     hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, localDate(new Date())) : null,
-    trunk: place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : {}),
+    trunk: trunkNow,
     setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
     keepTrunk,
     setStem: (stem: number) => setPlace((p) => ({ ...p, stem, text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),

@@ -1,6 +1,16 @@
-import { fromMetres, type LengthUnit, metres, type ProtocolOptions, parseLength, showPom, type Trunk, type Zone } from '@arbolito/core';
+import {
+  fromMetres,
+  type LengthUnit,
+  metres,
+  type ProtocolOptions,
+  parseLength,
+  showPom,
+  TRUNK_LIMITS,
+  type Trunk,
+  type Zone,
+} from '@arbolito/core';
 import { useState } from 'react';
-import { moved, without } from './situations';
+import { moved, without, withoutZone, withZone, type ZoneField } from './situations';
 
 const LEANS = ['downhill', 'uphill', 'across'] as const;
 
@@ -60,21 +70,46 @@ export function Figures({ trunk, protocol, measured, onChange }: Props) {
     thick ? length('About how thick', trunk.diameter ?? 0.4, (d) => onChange({ ...trunk, diameter: d })) : null,
   ].filter(Boolean);
 
-  function zones(name: string, handle: string, field: 'swellings' | 'lowBranches', list: readonly Zone[] | undefined) {
+  function zones(name: string, handle: string, field: ZoneField, list: readonly Zone[] | undefined) {
     const set = (i: number, change: (z: Zone) => Zone) =>
       onChange({ ...trunk, [field]: (list ?? []).map((z, j) => (i === j ? change(z) : z)) });
-    return (list ?? []).flatMap((z, i) => [
-      length(`${name} from`, z.from, (h) => onChange(moved(trunk, `${handle}:${i}:from`, h))),
-      length(`${name} to`, z.to, (h) => onChange(moved(trunk, `${handle}:${i}:to`, h))),
-      length('Narrowest below it', z.narrowestBelow ?? z.from, (h) => set(i, (y) => ({ ...y, narrowestBelow: Math.min(h, y.from) }))),
-      <Choose
-        key={`${name} worse`}
-        label="Just above it"
-        options={['normal', 'no better']}
-        on={z.worseAbove ? 'no better' : 'normal'}
-        pick={(v) => set(i, ({ worseAbove: _, ...y }) => (v === 'normal' ? y : { ...y, worseAbove: true }))}
-      />,
-    ]);
+    const numbered = (list?.length ?? 0) > 1;
+    const rows = (list ?? []).flatMap((z, i) => {
+      const above = `Just above ${numbered ? `${name.toLowerCase()} ${i + 1}` : 'it'}`;
+      return [
+        length(`${name}${numbered ? ` ${i + 1}` : ''} from`, z.from, (h) => onChange(moved(trunk, `${handle}:${i}:from`, h))),
+        length(`${name}${numbered ? ` ${i + 1}` : ''} to`, z.to, (h) => onChange(moved(trunk, `${handle}:${i}:to`, h))),
+        length(numbered ? `Narrowest below ${i + 1}` : 'Narrowest below it', z.narrowestBelow ?? z.from, (h) =>
+          set(i, (y) => ({ ...y, narrowestBelow: Math.min(h, y.from) })),
+        ),
+        <Choose
+          key={above}
+          label={above}
+          options={['normal', 'no better']}
+          on={z.worseAbove ? 'no better' : 'normal'}
+          pick={(v) => set(i, ({ worseAbove: _, ...y }) => (v === 'normal' ? y : { ...y, worseAbove: true }))}
+        />,
+      ];
+    });
+    if (!list?.length) return rows;
+    return [
+      ...rows,
+      <div key={`${name} more`} className="flex justify-end gap-1.5">
+        {numbered && (
+          <button type="button" className="chip px-3" onClick={() => onChange(withoutZone(trunk, field, list.length - 1))}>
+            without {list.length}
+          </button>
+        )}
+        <button
+          type="button"
+          className="chip px-3"
+          disabled={list.length >= TRUNK_LIMITS.zones}
+          onClick={() => onChange(withZone(trunk, field))}
+        >
+          {field === 'swellings' ? 'another swelling' : 'more branches'}
+        </button>
+      </div>,
+    ];
   }
   if (rows.length === 0) return null;
   return <div className="flex flex-col gap-1.5">{rows}</div>;

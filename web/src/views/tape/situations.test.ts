@@ -1,7 +1,7 @@
 import { checkTrunk, PRESETS, type Trunk } from '@arbolito/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isSaid, moved, SITUATIONS, toggle } from './situations';
+import { isSaid, moved, SITUATIONS, toggle, withoutZone, withZone } from './situations';
 
 const protocol = PRESETS.street.options;
 const taps = fc.array(fc.constantFrom(...SITUATIONS), { maxLength: 14 });
@@ -34,6 +34,15 @@ describe('tapping what a trunk does', () => {
       }),
       { numRuns: 300 },
     );
+  });
+  it('takes several swellings, up to what a trunk may say, and lets them go again', () => {
+    let trunk = toggle({}, 'swelling', protocol);
+    for (let i = 0; i < 9; i++) trunk = withZone(trunk, 'swellings');
+    expect(trunk.swellings).toHaveLength(6);
+    expect(() => checkTrunk(trunk)).not.toThrow();
+    for (let i = 0; i < 5; i++) trunk = withoutZone(trunk, 'swellings', 0);
+    expect(trunk.swellings).toHaveLength(1);
+    expect(isSaid(withoutZone(trunk, 'swellings', 0), 'straight')).toBe(true);
   });
   it('keeps the two ends of a swelling in order, and its narrowest point below them', () => {
     const trunk: Trunk = { swellings: [{ from: 1.1, to: 1.6, narrowestBelow: 1 }] };

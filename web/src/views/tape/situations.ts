@@ -1,4 +1,4 @@
-import type { ProtocolOptions, Trunk } from '@arbolito/core';
+import { type ProtocolOptions, TRUNK_LIMITS, type Trunk } from '@arbolito/core';
 
 /** What can be tapped of a trunk. */
 export const SITUATIONS = ['straight', 'slope', 'lean', 'swelling', 'fork', 'stems', 'butt', 'branches', 'vines', 'snow'] as const;
@@ -79,6 +79,23 @@ export function toggle(trunk: Trunk, situation: Situation, protocol: ProtocolOpt
 export function without(trunk: Trunk, field: keyof Trunk): Trunk {
   const { [field]: _, ...rest } = trunk;
   return rest;
+}
+
+/** The two kinds of zones a trunk may have several of. */
+export type ZoneField = 'swellings' | 'lowBranches';
+
+/** A trunk with one zone more, a hand's breadth above the last; unchanged where it has as many as it may. */
+export function withZone(trunk: Trunk, field: ZoneField): Trunk {
+  const zones = trunk[field] ?? [];
+  const top = Math.max(0.9, ...zones.map((z) => z.to));
+  if (zones.length >= TRUNK_LIMITS.zones || top > 10) return trunk;
+  return { ...trunk, [field]: [...zones, { from: round(top + 0.15), to: round(top + 0.4) }] };
+}
+
+/** A trunk without one of its zones; without the last of a kind it has none. */
+export function withoutZone(trunk: Trunk, field: ZoneField, index: number): Trunk {
+  const zones = (trunk[field] ?? []).filter((_, i) => i !== index);
+  return zones.length > 0 ? { ...trunk, [field]: zones } : without(trunk, field);
 }
 
 /** Heights are said to the centimetre, and a zone keeps its two ends in order. */
