@@ -94,6 +94,7 @@ export {
   compareSchools,
   DEFAULT_FORM,
   findPom,
+  forkSwell,
   LEANS_TOWARD,
   type MeasuredFrom,
   type Pom,
@@ -105,6 +106,7 @@ export {
   TAPER_SAID,
   TRUNK_LIMITS,
   type Trunk,
+  thicknessOf,
   type Zone,
 } from './stem/index';
 export {
@@ -217,6 +219,7 @@ export {
   SCALE_KINDS,
   SQUARE_METRES_PER_ACRE,
   type SquareMetres,
+  showBasalArea,
   showDiameter,
   showHeight,
   showVolume,

@@ -1,4 +1,4 @@
-import { ASSUMED_THICKNESS, inPlane, type MeasuredFrom, type Pom, type School, showPom, type Trunk, uphillLevel } from '../stem/index';
+import { forkSwell, inPlane, type MeasuredFrom, type Pom, type School, showPom, type Trunk, thicknessOf, uphillLevel } from '../stem/index';
 import { metres, type UnitSystem } from '../units';
 import type { Point } from './box';
 import { drawnRadius, onStem, outline, PART, stemFrame } from './trunk-shape';
@@ -70,7 +70,7 @@ const DATUM = { uphill: 'uphill ground', 'mid-slope': 'mid-slope', 'root-flare':
 export function trunkScene(input: TrunkSceneInput): TrunkScene {
   const { pom, units } = input;
   const trunk = pom?.trunk ?? input.trunk;
-  const radius = (input.diameter ?? trunk.diameter ?? ASSUMED_THICKNESS) / 2;
+  const radius = thicknessOf(trunk, input.diameter) / 2;
   const { lean, slope, across } = inPlane(trunk);
   const frame = stemFrame(lean);
   const start = pom?.start ?? 0;
@@ -104,7 +104,7 @@ export function trunkScene(input: TrunkSceneInput): TrunkScene {
     stem,
     others,
     vines: trunk.vines ? vineLines(frame, top, half) : [],
-    zones: forbidden(trunk, pom).map((z) => ({ ...z, shape: outline(frame, z.from + start, z.to + start, half) })),
+    zones: forbidden(trunk, pom, radius).map((z) => ({ ...z, shape: outline(frame, z.from + start, z.to + start, half) })),
     tapes,
     schools: schoolTapes(input.schools, pom, show).map(({ height, text }, i) => tape(`school:${i}`, height, text, radius * 0.1)),
     ...line,
@@ -148,7 +148,7 @@ function measuredLine(input: TrunkSceneInput, trunk: Trunk, radius: number, star
 
 const zonesOf = (trunk: Trunk) => [...(trunk.swellings ?? []), ...(trunk.lowBranches ?? [])];
 
-function forbidden(trunk: Trunk, pom: Pom | null): readonly { id: string; from: number; to: number; text: string }[] {
+function forbidden(trunk: Trunk, pom: Pom | null, radius: number): readonly { id: string; from: number; to: number; text: string }[] {
   const list = [
     ...(trunk.swellings ?? []).map((z, i) => ({ id: `swelling:${i}`, from: z.from, to: z.to, text: 'not in the swelling' })),
     ...(trunk.lowBranches ?? []).map((z, i) => ({ id: `branches:${i}`, from: z.from, to: z.to, text: 'not among branches' })),
@@ -156,7 +156,7 @@ function forbidden(trunk: Trunk, pom: Pom | null): readonly { id: string; from: 
   if (trunk.buttSwell && trunk.buttSwell.end > 0.6)
     list.push({ id: 'butt', from: 0, to: trunk.buttSwell.end, text: 'not in the butt swell' });
   if (trunk.fork && pom?.stems !== 'separate') {
-    const from = trunk.fork.swellFrom ?? Math.max(0, trunk.fork.height - 0.2);
+    const from = Math.max(0, forkSwell(trunk.fork, 2 * radius));
     if (trunk.fork.height - from > 0.02) list.push({ id: 'fork', from, to: trunk.fork.height, text: 'not in the fork' });
   }
   return list;

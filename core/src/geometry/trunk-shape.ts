@@ -1,4 +1,4 @@
-import type { Trunk } from '../stem/index';
+import { forkSwell, type Trunk } from '../stem/index';
 import type { Point } from './box';
 
 /** How much a picture of a trunk shows of each situation; pictures, not measurements. */
@@ -30,7 +30,7 @@ export function drawnRadius(h: number, trunk: Trunk, start: number, radius: numb
   }
   for (const z of trunk.lowBranches ?? []) r += BRANCH_FLARE * bump(h, z.from, z.to);
   if (trunk.fork) {
-    const from = trunk.fork.swellFrom ?? trunk.fork.height - radius;
+    const from = forkSwell(trunk.fork, 2 * radius);
     // above the fork the stem in hand goes on by itself, thinner
     if (h > trunk.fork.height + 0.02) r = r * PART;
     else if (h > from) r += FORK_SWELL * Math.min(1, (h - from) / Math.max(0.05, trunk.fork.height - from)) ** 1.5;

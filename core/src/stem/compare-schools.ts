@@ -1,9 +1,9 @@
 import { basalArea } from '../diameter/index';
 import { PRESET_KEYS, PRESETS, type ProtocolOptions } from '../survey/index';
 import { type Answer, type Metres, metres } from '../units';
-import { ASSUMED_THICKNESS, findPom, type Pom } from './find-pom';
+import { findPom, type Pom } from './find-pom';
 import { DEFAULT_FORM, profileDiameter } from './profile';
-import type { Trunk } from './trunk';
+import { type Trunk, thicknessOf } from './trunk';
 
 /** What one school would do on a trunk that another one measures. */
 export interface School {
@@ -45,7 +45,7 @@ export function compareSchools(trunk: Trunk, own: ProtocolOptions, diameter: Met
     if (!pom.ok || !mine.ok) return { ...school, pom, here: null, difference: null };
     const by = pom.value.start - mine.value.start;
     const here = pom.value.tapes.map((t) => metres(t + by));
-    const thickness = diameter ?? metres(mine.value.trunk.diameter ?? ASSUMED_THICKNESS);
+    const thickness = metres(thicknessOf(mine.value.trunk, diameter));
     const same = pom.value.stems === mine.value.stems;
     return { ...school, pom, here, difference: same ? differ(mine.value, here, thickness, height) : null };
   });

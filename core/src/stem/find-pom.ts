@@ -3,7 +3,7 @@ import { type Answer, answer, type Metres, metres, noAnswer } from '../units';
 import { forkRule } from './fork-rule';
 import { type PomState, type PomStep, SAME_HEIGHT, type Said, showPom, step } from './pom-rule';
 import { referencePoint } from './reference-point';
-import { checkTrunk, type MeasuredFrom, type Trunk, type Zone } from './trunk';
+import { ASSUMED_THICKNESS, checkTrunk, type MeasuredFrom, type Trunk, thicknessOf, type Zone } from './trunk';
 import { branchRule, inside, swellingRule } from './zone-rule';
 
 /** Where the tape goes on a trunk under a protocol, and why. */
@@ -24,9 +24,6 @@ export interface Pom {
   readonly trunk: Trunk;
 }
 
-/** Thickness taken where nobody said one. */
-export const ASSUMED_THICKNESS = 0.4;
-
 /**
  * The point of measurement. Rules apply in a fixed order, each from the point the earlier ones gave: ground reference,
  * lean, fork, butt swell, swelling or wound, low branches, vines.
@@ -40,7 +37,7 @@ export const ASSUMED_THICKNESS = 0.4;
 export function findPom(trunk: Trunk, protocol: ProtocolOptions, diameter: Metres | null): Answer<Pom> {
   checkTrunk(trunk);
   const assumptions: Said[] = [];
-  const thickness = diameter ?? trunk.diameter ?? ASSUMED_THICKNESS;
+  const thickness = thicknessOf(trunk, diameter);
   const thicknessMatters = (trunk.slope ?? 0) > 0 || (trunk.lean?.angle ?? 0) > 0;
   if (diameter === null && trunk.diameter === undefined && thicknessMatters) {
     assumptions.push({ code: 'thickness', text: `The trunk is taken to be ${ASSUMED_THICKNESS} m thick until it is measured.` });

@@ -1,8 +1,9 @@
 import { METRES_PER_FOOT, metres } from '../units';
 import { type PomState, SAME_HEIGHT, showPom, step } from './pom-rule';
+import { forkSwell } from './trunk';
 
 /** A fork at or below this parts the tree into stems under every school: 30 cm, or 1 ft. */
-export const lowFork = (units: 'metric' | 'us') => (units === 'us' ? METRES_PER_FOOT : 0.3);
+const lowFork = (units: 'metric' | 'us') => (units === 'us' ? METRES_PER_FOOT : 0.3);
 
 /** Fork: separate stems, or one measured below it and clear of its swelling, not lower than 30 cm. */
 export function forkRule(state: PomState): void {
@@ -32,7 +33,7 @@ export function forkRule(state: PomState): void {
   const narrowest = protocol.forkBelowBreastHeight === 'one-narrowest-below';
   let swell = trunk.fork.swellFrom;
   if (swell === undefined && !(narrowest && trunk.fork.narrowestBelow !== undefined)) {
-    swell = height - state.diameter / 2;
+    swell = forkSwell(trunk.fork, state.diameter);
     state.assumptions.push({ code: 'fork-swell', text: `The swelling below the fork is taken to begin half a stem’s thickness under it.` });
   }
   const wanted = (narrowest ? trunk.fork.narrowestBelow : undefined) ?? swell ?? height;

@@ -47,6 +47,18 @@ export interface Trunk {
   readonly stems?: number;
 }
 
+/** Thickness taken where nobody said one, metres. */
+export const ASSUMED_THICKNESS = 0.4;
+
+/** Thickness of a trunk near breast height: as measured, else as somebody said, else assumed; metres. */
+export const thicknessOf = (trunk: Trunk, measured: number | null): number => measured ?? trunk.diameter ?? ASSUMED_THICKNESS;
+
+/**
+ * Where the swelling below a fork begins: as somebody said, else half a thickness under the fork.
+ * @returns metres; below the ground under a low fork of a thick stem
+ */
+export const forkSwell = (fork: NonNullable<Trunk['fork']>, thickness: number): number => fork.swellFrom ?? fork.height - thickness / 2;
+
 /** Limits of what a trunk may say; also those of the wire. */
 export const TRUNK_LIMITS = { height: 20, diameter: 15, slope: 60, lean: 75, snow: 5, zones: 6, stems: 99 } as const;
 

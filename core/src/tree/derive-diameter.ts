@@ -141,9 +141,9 @@ function meanOf(tool: ToolName, own: readonly Placed[], where: Answer<Pom> | nul
   let diameter = 0;
   let variance = 0;
   for (const h of heights) {
-    const here = own.filter((p) => Math.abs(p.pom - h) <= SAME_HEIGHT);
-    diameter += here.reduce((s, p) => s + p.read.diameter, 0) / here.length;
-    variance += here.reduce((s, p) => s + p.read.sigma ** 2, 0) / here.length ** 2;
+    const here = meanRead(own.filter((p) => Math.abs(p.pom - h) <= SAME_HEIGHT).map((p) => p.read));
+    diameter += here.diameter;
+    variance += here.sigma ** 2;
   }
   const rounds = own.flatMap((p) => p.read.outOfRound ?? []);
   return answer({
@@ -177,6 +177,15 @@ function roundingError(protocol: ProtocolOptions): number {
   return toMetres(step, unit) / (of === 'circumference' ? Math.PI : 1) / Math.sqrt(direction === 'nearest' ? 12 : 3);
 }
 
+/** Readings of one place: their mean, and its error. */
+function meanRead(read: readonly ReadDiameter[]): { readonly diameter: Metres; readonly sigma: Metres } {
+  const n = read.length;
+  return {
+    diameter: metres(read.reduce((s, r) => s + r.diameter, 0) / n),
+    sigma: metres(Math.sqrt(read.reduce((s, r) => s + r.sigma ** 2, 0)) / n),
+  };
+}
+
 /** Diameters higher up, the mean of each height, from below upward. */
 export function upperDiameters(
   readings: readonly AnyDiameter[],
@@ -191,12 +200,10 @@ export function upperDiameters(
   }
   return [...at]
     .sort(([a], [b]) => a - b)
-    .map(([height, read]) => ({
-      height: metres(height),
-      value: metres(read.reduce((s, r) => s + r.diameter, 0) / read.length),
-      sigma: metres(Math.sqrt(read.reduce((s, r) => s + r.sigma ** 2, 0)) / read.length),
-      readings: read.length,
-    }));
+    .map(([height, read]) => {
+      const { diameter, sigma } = meanRead(read);
+      return { height: metres(height), value: diameter, sigma, readings: read.length };
+    });
 }
 
 const NONE: readonly UpperDiameter[] = Object.freeze([]);

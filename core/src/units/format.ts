@@ -1,5 +1,5 @@
 import { fromMetres, type LengthUnit, METRES_PER_FOOT } from './convert';
-import type { CubicMetres, Metres } from './quantity';
+import type { CubicMetres, Metres, SquareMetres } from './quantity';
 
 export type UnitSystem = 'metric' | 'us';
 
@@ -31,6 +31,10 @@ export function formatNumber(n: number, decimals: number): string {
 
 export const showDiameter = (d: Metres, u: UnitSystem) => formatLength(d, UNITS_OF[u].diameter, 1);
 export const showHeight = (h: Metres, u: UnitSystem) => formatLength(h, UNITS_OF[u].length, 1);
+
+/** Basal area in the survey's units: m² or ft². */
+export const showBasalArea = (g: SquareMetres, u: UnitSystem) =>
+  u === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
 
 /** Decimals that keep three figures of a stem's volume visible. */
 export function showVolume(v: CubicMetres, u: UnitSystem): string {

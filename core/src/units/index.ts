@@ -15,7 +15,17 @@ export {
   toMetres,
 } from './convert';
 export { type Answer, answer, DomainError, noAnswer, requireAbove, requireFinite } from './domain-error';
-export { formatLength, formatNumber, showDiameter, showHeight, showVolume, showVolumeSigma, UNITS_OF, type UnitSystem } from './format';
+export {
+  formatLength,
+  formatNumber,
+  showBasalArea,
+  showDiameter,
+  showHeight,
+  showVolume,
+  showVolumeSigma,
+  UNITS_OF,
+  type UnitSystem,
+} from './format';
 export { echoAngle, type ParsedAngle, parseAngle } from './parse-angle';
 export { type ParsedLength, parseLength } from './parse-length';
 export { type ParsedLengths, parseLengths } from './parse-lengths';

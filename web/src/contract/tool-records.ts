@@ -35,7 +35,7 @@ export function toolRecords(readings: Iterable<RecordOf<'reading'>>, reachOf: (p
   for (const r of readings) {
     const read = r.body.read;
     if ((read.kind !== 'diameter' && read.kind !== 'optical-diameter') || !r.person) continue;
-    const reach = reachOf(r.person);
+    const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? reachOf(r.person) : null;
     const whole = { ...(reach === null ? {} : { reach }), ...withoutNulls(read) } as AnyDiameter;
     const at = `${r.body.stem} ${r.body.visit} ${Math.round((read.pom ?? 0) * 50)} ${read.upper ?? false}`;
     points.set(at, [

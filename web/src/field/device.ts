@@ -1,5 +1,9 @@
 import { type AngleScale, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { v7 } from 'uuid';
+import type { Maker } from './make-records';
+
+/** Who makes records here and now. */
+export const makerNow = (person: string | null): Maker => ({ device: deviceName(), person, now: new Date(), newId });
 
 /** A time-ordered id for a new record. */
 export const newId = (): string => v7();

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
-import { deviceName, loadPreferences, newId, savePreferences } from '../../field/device';
-import { localDate, type Maker, makeRecord } from '../../field/make-records';
+import { loadPreferences, makerNow, savePreferences } from '../../field/device';
+import { localDate, makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
@@ -25,7 +25,6 @@ export default function Kit() {
     savePreferences(next);
     setPrefs(next);
   };
-  const maker = (): Maker => ({ device: deviceName(), person: person?.id ?? null, now: new Date(), newId });
   const keep = (record: AnyRecord) => void bookStore.keep([record]);
   if (!state.loaded) return <Shell where="Kit">Opening the book …</Shell>;
   return (
@@ -54,7 +53,7 @@ export default function Kit() {
             kit={kit}
             units={units}
             today={today}
-            onKeep={(body) => keep(makeRecord(maker(), 'body-measure', body) as AnyRecord)}
+            onKeep={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'body-measure', body) as AnyRecord)}
           />
           <Tools kit={kit} />
         </>
@@ -65,7 +64,7 @@ export default function Kit() {
       )}
       <AddPerson
         onAdd={(name) => {
-          const made = makeRecord({ ...maker(), person: null }, 'person', { name, eyeHeight: null, reach: null });
+          const made = makeRecord(makerNow(null), 'person', { name, eyeHeight: null, reach: null });
           keep(made as AnyRecord);
           choose(made.id);
         }}

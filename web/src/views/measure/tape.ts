@@ -1,4 +1,3 @@
-import type { ToolName } from '@arbolito/core';
 import {
   type Answer,
   FIRST_STEM,
@@ -8,6 +7,7 @@ import {
   type ProtocolOptions,
   type Reading,
   showPom,
+  type ToolName,
   type TreeResult,
   type Trunk,
   type UnitSystem,
@@ -28,7 +28,6 @@ export interface TapeAt {
 /** A stem of the tree in hand, read or still to be read. */
 export interface StemLine {
   readonly number: number;
-  readonly id: string | null;
   readonly diameter: number | null;
 }
 
@@ -51,7 +50,7 @@ export function tapeAt(
     const nth = taken % tapes.length;
     return { pom: tapes[nth] ?? where.value.pom, why: whyOf(where.value), by: 'trunk', nth: nth + 1, of: tapes.length };
   }
-  const before = previous.find((p) => (p.stem ?? '1') === stemName(stem));
+  const before = previous.find((p) => (p.stem ?? FIRST_STEM) === stemName(stem));
   if (before && !where) return { pom: before.pom, why: 'The point of the last visit.', by: 'visit', nth: 1, of: 1 };
   return { pom: protocol.breastHeight, why: null, by: 'protocol', nth: 1, of: 1 };
 }
@@ -88,7 +87,7 @@ export function stemLines(tree: BookTree | null, readings: readonly Reading[], r
   return Array.from({ length: count }, (_, i): StemLine => {
     const name = stemName(i + 1);
     const dbh = result.stems.find((s) => s.stem === name)?.dbh;
-    return { number: i + 1, id: tree?.stems.find((s) => s.name === name)?.id ?? null, diameter: dbh?.ok ? dbh.value.unrounded : null };
+    return { number: i + 1, diameter: dbh?.ok ? dbh.value.unrounded : null };
   });
 }
 

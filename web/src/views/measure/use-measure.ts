@@ -4,11 +4,10 @@ import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
-import { deviceName, loadPreferences, newId, type Preferences, savePreferences, tapeUnits } from '../../field/device';
+import { loadPreferences, makerNow, type Preferences, savePreferences, tapeUnits } from '../../field/device';
 import {
   angleReading,
   localDate,
-  type Maker,
   type Mode,
   makeRecord,
   ofStem,
@@ -58,12 +57,7 @@ export function useMeasure() {
     setRefusal(null);
     setPlace((p) => ({ ...p, at, text: '', again: false }));
   }, []);
-  const maker = (): Maker => ({
-    device: deviceName(),
-    person: prefs.person && book.find('person', prefs.person) ? prefs.person : null,
-    now: new Date(),
-    newId,
-  });
+  const maker = () => makerNow(prefs.person && book.find('person', prefs.person) ? prefs.person : null);
 
   const where = {
     tree: place.tree,

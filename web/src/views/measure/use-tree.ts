@@ -3,7 +3,7 @@ import { useCallback, useMemo } from 'react';
 import type { Book } from '../../contract/book';
 import { previousDiameters } from '../../contract/book-tree';
 import { deviceName, type Preferences } from '../../field/device';
-import { localDate } from '../../field/make-records';
+import { localDate, ofStem } from '../../field/make-records';
 import { draftOf } from './draft';
 import { nextTag, type Place, protocolOf } from './place';
 import { sameSlot, stemLines, stemName, tapeAt } from './tape';
@@ -33,13 +33,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   const stemId = found?.stems.find((s) => s.name === stemName(place.stem))?.id ?? null;
   const all = useMemo(() => (coming ? [] : (found?.readings ?? [])).filter((e) => e.heads.length > 0), [found, coming]);
   // what is one stem's own is shown for the stem in hand
-  const entities = useMemo(
-    () =>
-      all.filter((e) =>
-        e.heads.some((h) => !['diameter', 'optical-diameter', 'trunk'].includes(h.body.read.kind) || h.body.stem === stemId),
-      ),
-    [all, stemId],
-  );
+  const entities = useMemo(() => all.filter((e) => e.heads.some((h) => !ofStem(h.body.read) || h.body.stem === stemId)), [all, stemId]);
 
   const derive = useCallback(
     (from: readonly Reading[]) =>
@@ -72,8 +66,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     const withTrunk = place.trunk ? [...kept, { kind: 'trunk' as const, trunk: place.trunk, ...stem }] : kept;
     if (!draft?.ok) return withTrunk;
     const at = kept.find((r) => r.station)?.station;
-    const isStems = draft.read.kind === 'diameter' || draft.read.kind === 'optical-diameter';
-    const read = { ...draft.read, id: 'draft', ...(isStems ? stem : at ? { station: at } : {}) } as Reading;
+    const read = { ...draft.read, id: 'draft', ...(ofStem(draft.read) ? stem : at ? { station: at } : {}) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
   }, [kept, draft, last, correcting, place.trunk, place.stem]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
@@ -112,7 +105,6 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     all,
     entities,
     previous,
-    ofKept,
     last: last ?? null,
     tape,
     around,

@@ -2,8 +2,8 @@ import { type PresetKey, parseLength } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
-import { deviceName, loadPreferences, newId, savePreferences } from '../../field/device';
-import { type Maker, makeRecord } from '../../field/make-records';
+import { loadPreferences, makerNow, savePreferences } from '../../field/device';
+import { makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { protocolLines } from '../protocols/protocol-list';
@@ -39,7 +39,7 @@ export default function NewSurvey() {
     setErrors(found);
     if (Object.keys(found).length > 0 || !line) return;
 
-    const maker: Maker = { device: deviceName(), person: loadPreferences().person, now: new Date(), newId };
+    const maker = makerNow(loadPreferences().person);
     const preset = line.record ? (line.record.body.preset ?? null) : (line.id as PresetKey);
     const made = line.record
       ? null

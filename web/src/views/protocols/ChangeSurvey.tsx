@@ -1,4 +1,4 @@
-import { formatNumber, METRES_PER_FOOT, type UnitSystem } from '@arbolito/core';
+import { formatNumber, METRES_PER_FOOT, showBasalArea, squareMetres, type UnitSystem } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import type { Book } from '../../contract/book';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
@@ -79,7 +79,11 @@ const SHOWN = 12;
 function Preview({ change: { before, after, trees } }: { change: ProtocolChange }) {
   const units = after.protocol.options.units;
   const sums = [
-    ['Basal area', area(before.sums.total.basalArea, units), area(after.sums.total.basalArea, units)],
+    [
+      'Basal area',
+      showBasalArea(squareMetres(before.sums.total.basalArea), units),
+      showBasalArea(squareMetres(after.sums.total.basalArea), units),
+    ],
     ['Stem volume', volume(before.sums.total.volume, units), volume(after.sums.total.volume, units)],
     ['Trees to look at', String(doubtfulIn(before)), String(doubtfulIn(after))],
   ] as const;
@@ -122,7 +126,5 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
   );
 }
 
-const area = (g: number, units: UnitSystem) =>
-  units === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
 const volume = (v: number, units: UnitSystem) =>
   units === 'us' ? `${formatNumber(v / METRES_PER_FOOT ** 3, 0)} ft³` : `${formatNumber(v, 2)} m³`;

@@ -1,7 +1,7 @@
-import { compareSchools, findPom, metres, type ProtocolOptions, showPom, type Trunk, trunkLayout, trunkScene } from '@arbolito/core';
+import { compareSchools, findPom, metres, type ProtocolOptions, showPom, type Trunk } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { TrunkSheet } from '../../ui/TrunkSheet';
-import { useSize } from '../../ui/use-size';
+import { useTrunkLayout } from '../../ui/use-trunk-layout';
 
 /** Trunks on which schools part ways. */
 const TRUNKS: readonly { readonly name: string; readonly trunk: Trunk }[] = [
@@ -25,19 +25,12 @@ interface Props {
 /** What a protocol does on a trunk: the drawing changes with every option that matters there. */
 export function OnATrunk({ protocol, beside = false }: Props) {
   const [n, setN] = useState(0);
-  const [frame, size] = useSize<HTMLDivElement>();
   const { options } = protocol;
   const trunk = TRUNKS[n]?.trunk ?? {};
   const pom = useMemo(() => findPom(trunk, options, THICKNESS), [trunk, options]);
-  const layout = useMemo(() => {
-    if (!size || size.width === 0) return null;
-    const schools = compareSchools(trunk, options, THICKNESS, null);
-    const from = { reference: options.groundReference, along: options.lean };
-    return trunkLayout(trunkScene({ pom: pom.ok ? pom.value : null, trunk, from, diameter: THICKNESS, schools, units: options.units }), {
-      width: Math.max(240, size.width),
-      height: size.height,
-    });
-  }, [size, trunk, options, pom]);
+  const schools = useMemo(() => compareSchools(trunk, options, THICKNESS, null), [trunk, options]);
+  const found = pom.ok ? pom.value : null;
+  const [frame, layout] = useTrunkLayout<HTMLDivElement>({ trunk, options, pom: found, diameter: THICKNESS, schools });
   return (
     <section className={beside ? 'border-b-2 border-ink bg-paper py-2 desk:sticky desk:top-0 desk:z-10' : 'mt-5'} aria-label="On a trunk">
       <h3 className={beside ? 'sr-only' : 'text-[18px] font-semibold'}>On a trunk</h3>

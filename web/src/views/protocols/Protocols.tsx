@@ -2,8 +2,8 @@ import { formatNumber, type ProtocolOptions, protocolSentences } from '@arbolito
 import { useMemo, useState } from 'react';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
-import { deviceName, loadPreferences, newId } from '../../field/device';
-import { type Maker, makeRecord } from '../../field/make-records';
+import { loadPreferences, makerNow } from '../../field/device';
+import { makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { ChangeSurvey } from './ChangeSurvey';
@@ -24,7 +24,7 @@ export default function Protocols() {
   const [editing, setEditing] = useState<ProtocolOptions | null>(null);
   const line = lines.find((l) => l.id === picked) ?? own ?? lines[0];
   if (!state.loaded || !line) return <Shell where="Protocols">Opening the book …</Shell>;
-  const maker = (): Maker => ({ device: deviceName(), person: loadPreferences().person, now: new Date(), newId });
+  const maker = () => makerNow(loadPreferences().person);
   const keep = (options: ProtocolOptions, name: string, asVersion: boolean) => {
     const body: BodyOf<'protocol'> = { name, preset: line.record?.body.preset ?? null, options: options as BodyOf<'protocol'>['options'] };
     const made = makeRecord(maker(), 'protocol', body, asVersion && line.record ? line.record : undefined);

@@ -3,9 +3,11 @@ import {
   cubicMetres,
   formatNumber,
   METRES_PER_FOOT,
+  showBasalArea,
   showDiameter,
   showHeight,
   showVolume,
+  squareMetres,
   type TallyLine,
   type TreeResult,
   type UnitSystem,
@@ -78,7 +80,11 @@ function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
   const { total } = t.sums;
   const cells = [
     { name: 'Trees', value: String(total.trees), aside: `${t.withHeight} with a height` },
-    { name: 'Basal area', value: basal(total.basalArea, units), aside: missing(total.without.basalArea, 'a diameter') },
+    {
+      name: 'Basal area',
+      value: showBasalArea(squareMetres(total.basalArea), units),
+      aside: missing(total.without.basalArea, 'a diameter'),
+    },
     {
       name: 'Stem volume',
       value: showVolume(cubicMetres(total.volume), units),
@@ -157,7 +163,7 @@ function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: n
         </svg>
       </td>
       <Num>{line.trees}</Num>
-      <Num>{basal(line.basalArea, units)}</Num>
+      <Num>{showBasalArea(squareMetres(line.basalArea), units)}</Num>
       <Num>{showVolume(cubicMetres(line.volume), units)}</Num>
       {boards && <Num>{formatNumber(line.boardFeet.doyle, 0)}</Num>}
     </tr>
@@ -269,9 +275,4 @@ function Num({ head, children }: { head?: boolean; children: React.ReactNode }) 
   ) : (
     <td className="figure pl-3 text-right whitespace-nowrap">{children}</td>
   );
-}
-
-/** Basal area in the survey's units: m² or ft². */
-function basal(g: number, units: UnitSystem): string {
-  return units === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
 }

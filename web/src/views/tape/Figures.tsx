@@ -1,4 +1,5 @@
 import {
+  forkSwell,
   fromMetres,
   type LengthUnit,
   metres,
@@ -7,6 +8,7 @@ import {
   showPom,
   TRUNK_LIMITS,
   type Trunk,
+  thicknessOf,
   type Zone,
 } from '@arbolito/core';
 import { useState } from 'react';
@@ -17,13 +19,13 @@ const LEANS = ['downhill', 'uphill', 'across'] as const;
 interface Props {
   readonly trunk: Trunk;
   readonly protocol: ProtocolOptions;
-  /** Whether the thickness is measured; until then somebody may say it. */
-  readonly measured: boolean;
+  /** Thickness as measured, metres; until then somebody may say it. */
+  readonly diameter: number | null;
   readonly onChange: (trunk: Trunk) => void;
 }
 
 /** The figures of what is said: each a number to type or to step, in the units of the survey. */
-export function Figures({ trunk, protocol, measured, onChange }: Props) {
+export function Figures({ trunk, protocol, diameter, onChange }: Props) {
   const length = (label: string, value: number, set: (h: number) => void) => (
     <Stepper key={label} label={label} kind="length" value={value} units={protocol.units} onSet={set} />
   );
@@ -31,7 +33,7 @@ export function Figures({ trunk, protocol, measured, onChange }: Props) {
     <Stepper key={label} label={label} kind="angle" value={value} most={most} units={protocol.units} onSet={set} />
   );
   const { slope, lean, fork, stems, buttSwell, vines, snow } = trunk;
-  const thick = !measured && ((slope ?? 0) > 0 || (lean?.angle ?? 0) > 0);
+  const thick = diameter === null && ((slope ?? 0) > 0 || (lean?.angle ?? 0) > 0);
   const rows = [
     slope ? angle('Slope', slope, 60, (a) => onChange({ ...trunk, slope: a })) : null,
     lean ? angle('Lean', lean.angle, 75, (a) => onChange({ ...trunk, lean: { ...lean, angle: a } })) : null,
@@ -47,7 +49,7 @@ export function Figures({ trunk, protocol, measured, onChange }: Props) {
     ...zones('Swelling', 'swelling', 'swellings', trunk.swellings),
     fork ? length('Fork at', fork.height, (h) => onChange(moved(trunk, 'fork:height', h))) : null,
     fork && fork.height > 0.3
-      ? length('Swelling of the fork from', fork.swellFrom ?? Math.max(0.02, fork.height - 0.2), (h) =>
+      ? length('Swelling of the fork from', Math.max(0.02, forkSwell(fork, thicknessOf(trunk, diameter))), (h) =>
           onChange({ ...trunk, fork: { ...fork, swellFrom: Math.min(h, fork.height) } }),
         )
       : null,
@@ -67,7 +69,7 @@ export function Figures({ trunk, protocol, measured, onChange }: Props) {
       <Choose key="vines" label="Vines" options={['movable', 'fixed']} on={vines} pick={(v) => onChange({ ...trunk, vines: v })} />
     ) : null,
     snow ? length('Depth', snow, (h) => onChange({ ...trunk, snow: Math.min(5, h) })) : null,
-    thick ? length('About how thick', trunk.diameter ?? 0.4, (d) => onChange({ ...trunk, diameter: d })) : null,
+    thick ? length('About how thick', thicknessOf(trunk, null), (d) => onChange({ ...trunk, diameter: d })) : null,
   ].filter(Boolean);
 
   function zones(name: string, handle: string, field: ZoneField, list: readonly Zone[] | undefined) {

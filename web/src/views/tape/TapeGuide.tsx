@@ -13,12 +13,10 @@ import {
   showPom,
   TAPER_SAID,
   type Trunk,
-  trunkLayout,
-  trunkScene,
 } from '@arbolito/core';
 import { useMemo } from 'react';
 import { TrunkSheet } from '../../ui/TrunkSheet';
-import { useSize } from '../../ui/use-size';
+import { useTrunkLayout } from '../../ui/use-trunk-layout';
 import { Figures } from './Figures';
 import { SituationIcon } from './SituationIcon';
 import { isSaid, moved, SITUATION_NAMES, SITUATIONS, toggle } from './situations';
@@ -78,7 +76,7 @@ export default function TapeGuide(p: Props) {
             </button>
           ))}
         </div>
-        <Figures trunk={trunk} protocol={protocol.options} measured={diameter !== null} onChange={p.onChange} />
+        <Figures trunk={trunk} protocol={protocol.options} diameter={diameter} onChange={p.onChange} />
         <div className="mt-4 desk:hidden">
           <Why found={found} p={p} />
           <Schools schools={schools} protocol={protocol.options} mine={found.pom} />
@@ -122,14 +120,8 @@ function Drawing({
   schools: readonly School[];
   onDrag: (handle: string, h: number) => void;
 }) {
-  const [frame, size] = useSize<HTMLDivElement>();
-  const { options } = p.protocol;
-  const layout = useMemo(() => {
-    if (!size || size.width === 0) return null;
-    const from = { reference: options.groundReference, along: options.lean };
-    const scene = trunkScene({ pom: found.pom, trunk: p.trunk, from, diameter: p.diameter, schools, units: options.units });
-    return trunkLayout(scene, { width: Math.max(240, size.width), height: Math.max(200, size.height) });
-  }, [size, found, p.trunk, p.diameter, schools, options]);
+  const { trunk, diameter } = p;
+  const [frame, layout] = useTrunkLayout<HTMLDivElement>({ trunk, options: p.protocol.options, pom: found.pom, diameter, schools });
   return (
     <div ref={frame} className="ruled relative order-1 min-h-0 overflow-hidden desk:order-2">
       {layout && <TrunkSheet layout={layout} name="The trunk, to scale, with a person beside it" onDrag={onDrag} />}
