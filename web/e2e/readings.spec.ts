@@ -61,7 +61,7 @@ test('tag and species belong to the tree and can be said at any time', async ({ 
   await page.keyboard.type('16.2\n');
   await page.getByText('+ another species').click();
   await page.getByRole('textbox', { name: 'Name of the species' }).fill('black walnut');
-  await page.getByRole('button', { name: 'broad crown' }).click();
+  await page.getByRole('button', { name: 'broad crown', exact: true }).click();
   await page.getByRole('button', { name: 'Add it to the book' }).click();
   await expect(page.getByRole('combobox', { name: 'Species' })).toContainText('black walnut');
   await page.getByRole('combobox', { name: 'Species' }).selectOption('hickory');

@@ -1,7 +1,7 @@
 import type { AngleReading, StationResult } from '../tree/index';
 import { scaleOf } from '../tree/index';
 import { formatNumber, METRES_PER_FOOT, type Radians, radiansToDegrees, readingOf, type Tangent, tangent, tangentOf } from '../units';
-import { anglesAt, type Check, type Finding, okStations } from './finding';
+import { type Check, type Finding, lastAt, okStations } from './finding';
 
 /** Ground steeper than this toward a tree one walks up to is rare; a slip is not. Degrees. */
 const STEEP_GROUND = 30;
@@ -9,7 +9,7 @@ const STEEP_GROUND = 30;
 /** The base sight against what eye height, distance and slope say it should be. */
 export const baseSight: Check = ({ readings, result }) =>
   okStations(result).flatMap((station): Finding[] => {
-    const shot = anglesAt(readings, 'base', station.station).at(-1);
+    const shot = lastAt(readings, 'base', station.station);
     const { base } = station;
     if (!shot || !base || station.markHeight > 0) return [];
     return station.slope === null ? unknownGround(station, shot, base.t) : knownGround(station, shot, base.t);
@@ -88,6 +88,10 @@ interface Slip {
   readonly remedy: string;
 }
 
+/** Fixed-distance scales come in pairs: 15 beside 20, 25 beside 30. */
+const PAIRS: Readonly<Record<number, number>> = { 15: 20, 20: 15, 25: 30, 30: 25, 40: 20, 50: 25 };
+const otherScale = (distance: number) => PAIRS[distance] ?? distance;
+
 const SLIPS: readonly Slip[] = [
   {
     code: 'base-sign',
@@ -106,6 +110,14 @@ const SLIPS: readonly Slip[] = [
     base: (shot) => (shot.scale === 'degree' ? tangentOf(shot.value, { kind: 'percent' }) : null),
     why: 'Read as percent it fits.',
     remedy: 'Look which scale the number stands on: percent, not degrees.',
+  },
+  {
+    code: 'base-other-scale',
+    // the eyepiece shows two scales beside each other
+    base: (shot, read) =>
+      shot.scale === 'fixed' && shot.scaleDistance ? tangent((read * shot.scaleDistance) / otherScale(shot.scaleDistance)) : null,
+    why: 'Read on the other scale of the eyepiece it fits.',
+    remedy: 'Look which distance the scale is drawn for.',
   },
   {
     code: 'distance-in-feet',

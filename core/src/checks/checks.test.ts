@@ -42,7 +42,8 @@ describe('checks while standing at the tree', () => {
   it('say nothing of a sound tree, in percent, in degrees, or on a slope that was read', () => {
     expect(codes(sound)).toEqual([]);
     expect(codes({ dbh: 38, d: 24, tip: 40.4, base: -3.8, scale: 'degree' })).toEqual([]);
-    expect(codes({ ...sound, tip: 103, base: 11, ground: 10 })).toEqual([]);
+    // where the slope was sighted, a tape said to be level is asked about
+    expect(findings({ ...sound, tip: 103, base: 11, ground: 10 }).map((f) => [f.code, f.severity])).toEqual([['slope-distance', 'advice']]);
     expect(codes({ ...sound, tip: 103, base: 11 })).toEqual([]);
   });
 

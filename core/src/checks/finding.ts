@@ -1,8 +1,29 @@
 import type { ProtocolOptions } from '../survey/index';
-import { type AngleReading, ONE_STATION, type Reading, type SpeciesFigures, type StationResult, type TreeResult } from '../tree/index';
+import {
+  type AngleReading,
+  ONE_STATION,
+  type Reading,
+  type ShotReading,
+  type SpeciesFigures,
+  type StationResult,
+  type TreeResult,
+} from '../tree/index';
 
 /** The reading a finding points at, as the steps of measuring name it. */
-export type FindingTarget = 'dbh' | 'distance' | 'ground' | 'tip' | 'base' | 'crown-base' | 'merchantable';
+export type FindingTarget =
+  | 'dbh'
+  | 'distance'
+  | 'ground'
+  | 'tip'
+  | 'base'
+  | 'mark'
+  | 'crown-base'
+  | 'merchantable'
+  | 'stump'
+  | 'lean'
+  | 'stick'
+  | 'device'
+  | 'reference-shadow';
 
 /** Something that looks wrong, why, and the one thing to do about it. */
 export interface Finding {
@@ -28,6 +49,14 @@ export interface PreviousDiameter {
   readonly years: number;
 }
 
+/** A tree's total height at the visit before. */
+export interface PreviousHeight {
+  /** Metres. */
+  readonly height: number;
+  readonly sigma: number;
+  readonly years: number;
+}
+
 export interface CheckInput {
   readonly readings: readonly Reading[];
   readonly result: TreeResult;
@@ -37,6 +66,8 @@ export interface CheckInput {
   readonly tree?: string;
   /** The visit before, stem by stem. */
   readonly previous?: readonly PreviousDiameter[];
+  /** Its total height. */
+  readonly previousHeight?: PreviousHeight;
 }
 
 /** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */
@@ -47,3 +78,13 @@ export const anglesAt = (readings: readonly Reading[], target: AngleReading['tar
 
 /** The stations that came out, in the order of the readings. */
 export const okStations = (result: TreeResult): StationResult[] => result.stations.flatMap((s) => (s.ok ? [s.value] : []));
+
+/** A sighting or a shot at one target as an angle in degrees would be read. */
+export function lastAt(readings: readonly Reading[], target: AngleReading['target'], station: string): AngleReading | undefined {
+  const angle = anglesAt(readings, target, station).at(-1);
+  if (angle) return angle;
+  const shot = readings.findLast(
+    (r): r is ShotReading => r.kind === 'shot' && r.target === target && (r.station ?? ONE_STATION) === station,
+  );
+  return shot && { kind: 'angle', target, value: shot.elevation, scale: 'degree' };
+}

@@ -1,15 +1,20 @@
 import { baseSight } from './base-sight';
 import { caliperPair } from './caliper-pair';
-import { closeStation } from './close-station';
+import { determinations } from './determinations';
 import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
+import { deviceMark, shadowGap, stickInHand } from './gear';
+import { heightSinceThen } from './height-since-then';
 import { orderOnStem } from './order-on-stem';
+import { pairedDistances } from './paired-distances';
 import { secondReading } from './second-reading';
+import { levelOnSlope, repeatedShots } from './sights';
 import { slenderness } from './slenderness';
 import { steepSight } from './steep-sight';
 import { stems } from './stems';
 import { tapePlace } from './tape-place';
 import { upperDiameters } from './upper-diameters';
+import { broadCrown, leaningStem, standBetter } from './where-to-stand';
 
 /** Every check. A new one is a file beside these and a line here; earlier lines win among equals. */
 const CHECKS: readonly Check[] = [
@@ -18,10 +23,20 @@ const CHECKS: readonly Check[] = [
   caliperPair,
   tapePlace,
   baseSight,
+  pairedDistances,
+  repeatedShots,
+  levelOnSlope,
+  stickInHand,
+  shadowGap,
+  deviceMark,
+  determinations,
+  heightSinceThen,
   diameterAgreement,
   slenderness,
   stems,
-  closeStation,
+  standBetter,
+  broadCrown,
+  leaningStem,
   steepSight,
   secondReading,
 ];
@@ -40,4 +55,4 @@ export function checkTree(input: CheckInput): readonly Finding[] {
   return once.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }
 
-export type { CheckInput, Finding, FindingTarget, PreviousDiameter } from './finding';
+export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';

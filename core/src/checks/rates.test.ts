@@ -31,7 +31,10 @@ function readTree(s: Stream, preset: PresetKey, slopeRead: boolean): { readings:
 
 const found = (readings: readonly Reading[], preset: PresetKey) => {
   const protocol = PRESETS[preset].options;
-  return checkTree({ readings, protocol, species, result: deriveTree({ readings, protocol, species }) }).map((f) => f.code);
+  // an advice is no alarm: it says what would be better, not that something is wrong
+  return checkTree({ readings, protocol, species, result: deriveTree({ readings, protocol, species }) }).filter(
+    (f) => f.severity !== 'advice',
+  );
 };
 const change = (readings: readonly Reading[], target: string, to: (v: number) => number) =>
   readings.map((r) =>

@@ -59,7 +59,7 @@ describe('what is drawn of a tree', () => {
       angle('merchantable', 40),
     ]);
     expect(sight(s, 'tip')?.text).toBe('+80 % ×2');
-    expect(sight(s, 'base')).toMatchObject({ text: '−2 %', to: { y: expect.closeTo(1.3, 12) } });
+    expect(sight(s, 'mark')).toMatchObject({ text: '−2 %', to: { y: expect.closeTo(1.3, 12) } });
     expect(s.dimensions.map((d) => [d.target, d.to])).toEqual([
       ['tip', expect.closeTo(17.7, 9)],
       ['merchantable', expect.closeTo(9.7, 9)],

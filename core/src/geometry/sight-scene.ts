@@ -1,66 +1,19 @@
 import type { ProtocolOptions } from '../survey/index';
-import { type HeightResult, ONE_STATION, type Reading, type SpeciesFigures, scaleOf, type TopTarget, type TreeResult } from '../tree/index';
 import {
-  type AngleScale,
-  type Answer,
-  echoAngle,
-  formatNumber,
-  METRES_PER_FOOT,
-  type Metres,
-  readingOf,
-  showDiameter,
-  showHeight,
-  type Tangent,
-} from '../units';
+  HEIGHT_TARGETS,
+  type HeightMethod,
+  type HeightResult,
+  type Reading,
+  type Sight,
+  type StationResult,
+  scaleOf,
+  type TopTarget,
+} from '../tree/index';
+import { type Answer, echoAngle, type Metres, readingOf, showDiameter, showHeight, type Tangent, tangentOf, toMetres } from '../units';
 import type { Point } from './box';
-
-export type SceneTarget = 'dbh' | 'distance' | 'ground' | 'tip' | 'base' | 'crown-base' | 'merchantable' | 'eye-height';
-
-/** The side view of one station in metres: x from the stem's axis toward the eye, y up from the ground reference. */
-export interface SightScene {
-  readonly distance: { readonly value: number; readonly ghost: boolean; readonly text: string };
-  readonly slope: { readonly text: string; readonly along: boolean } | null;
-  readonly eye: Point;
-  readonly eyeText: string;
-  readonly eyeAssumed: boolean;
-  readonly feet: Point;
-  readonly height: number;
-  readonly heightGhost: boolean;
-  readonly diameter: number;
-  readonly pom: number;
-  readonly pomGhost: boolean;
-  readonly pomText: string;
-  readonly crown: 'conifer' | 'broad';
-  readonly crownBase: number;
-  readonly crownGhost: boolean;
-  readonly sights: readonly SceneSight[];
-  readonly dimensions: readonly SceneDimension[];
-}
-export interface SceneSight {
-  readonly target: 'tip' | 'base' | 'crown-base' | 'merchantable';
-  readonly to: Point;
-  readonly ghost: boolean;
-  readonly text: string;
-}
-export interface SceneDimension {
-  readonly target: TopTarget;
-  readonly from: number;
-  readonly to: number;
-  readonly sigma: number;
-  readonly text: string;
-}
-
-export interface SceneInput {
-  readonly result: TreeResult;
-  readonly readings: readonly Reading[];
-  readonly protocol: ProtocolOptions;
-  readonly species: SpeciesFigures;
-  readonly eyeHeight: Metres;
-  /** Which station to draw; the last one when left out. */
-  readonly station?: string;
-  /** The scale in which a ghost says what the instrument should read. */
-  readonly scale: AngleScale;
-}
+import type { Ground, SceneDimension, SceneInput, SceneSight, SightScene } from './scene';
+import { sceneExtras } from './scene-extras';
+import { dimensionText, mine, readText, slopeText } from './scene-text';
 
 /** Stand-ins until something is read; drawn as ghosts, never used in a result. */
 const GHOST_DISTANCE = 20;
@@ -74,111 +27,164 @@ const GHOST_SLENDERNESS = 60;
  */
 export function sightScene(input: SceneInput): SightScene {
   const { result, protocol } = input;
-  const answers = result.stations;
-  const found = answers.findLast((s) => s.ok && (input.station === undefined || s.value.station === input.station));
+  const found = result.stations.findLast((s) => s.ok && (input.station === undefined || s.value.station === input.station));
   const station = found?.ok ? found.value : null;
-  const distance = station?.distance ?? GHOST_DISTANCE;
-  const eyeHeight = station?.eyeHeight ?? input.eyeHeight;
-  const baseTangent = station?.base?.t ?? null;
-  const predicted = station?.predictedBase ?? -eyeHeight / distance;
-  const eyeLevel = baseTangent === null ? -distance * predicted : (station?.markHeight ?? 0) - distance * baseTangent;
-  const eye = { x: distance, y: eyeLevel };
-  // a slope that was read is drawn as read; otherwise the ground passes under the feet
-  const feet = { x: distance, y: station?.slope != null ? -distance * station.slope : eyeLevel - eyeHeight };
-  const at = (t: Tangent): number => eyeLevel + distance * t;
-
-  const known = [result.crownBase, result.merchantable].flatMap((h) => (h.ok ? [h.value.value * 1.35] : []));
-  const tops = station?.tops ?? {};
-  // with the tip sighted but no base yet, the ghost stands as high as the sight says from the ground as assumed
-  const sightedTip = tops.tip ? at(tops.tip.t) : 0;
-  const ghostHeight = sightedTip > 0.5 ? sightedTip : Math.max(distance * GHOST_HEIGHT_PER_DISTANCE, ...known);
-  const height = result.height.ok ? result.height.value.value : ghostHeight;
-  const sights: SceneSight[] = [];
-  for (const target of ['tip', 'crown-base', 'merchantable'] as const) {
-    const sight = tops[target];
-    if (sight) sights.push({ target, to: { x: 0, y: at(sight.t) }, ghost: false, text: readText(input, target) });
-  }
-  if (!tops.tip) sights.push({ target: 'tip', to: { x: 0, y: height }, ghost: true, text: 'tip' });
-  sights.push(
-    station?.base
-      ? {
-          target: 'base',
-          to: { x: 0, y: at(station.base.t) },
-          ghost: false,
-          text: readText(input, station.markHeight > 0 ? 'mark' : 'base'),
-        }
-      : {
-          target: 'base',
-          to: { x: 0, y: 0 },
-          ghost: true,
-          text: `base ≈ ${echoAngle(Math.round(readingOf(predicted as Tangent, input.scale)), input.scale)}`,
-        },
-  );
-  const crown = input.species.crown ?? 'broad';
+  const id = input.station ?? station?.station;
+  const determination =
+    result.determinations.find((d) => d.station === id) ?? (input.station === undefined ? result.determinations.at(-1) : undefined);
+  // a station that is drawn shows its own heights; the mean of several belongs to none of them
+  const heightOf = (target: TopTarget, whole: Answer<HeightResult>) => {
+    const own = determination?.heights[target];
+    return own?.ok ? own : whole;
+  };
+  const total = heightOf('tip', result.height);
+  const method = input.method ?? determination?.method ?? null;
+  const own: Ground['own'] = (kind) =>
+    input.readings.findLast((r): r is Reading & { readonly kind: typeof kind } => r.kind === kind && mine(r, id));
   const dbh = result.dbh.ok ? result.dbh.value : null;
-  const pom = dbh?.pom ?? protocol.breastHeight;
+
+  const ground = groundOf(input, station, method, own, dbh?.value ?? 0);
+  const tops = station?.tops ?? {};
+  const at = (s: Sight): number => ground.eye.y + (s.line ? s.line.distance * Math.sin(Math.atan(s.t)) : ground.distance * s.t);
+  const known = [result.crownBase, result.merchantable].flatMap((h) => (h.ok ? [h.value.value * 1.35] : []));
+  // with the tip sighted but no base yet, the ghost stands as high as the sight says from the ground as assumed
+  const sightedTip = tops.tip ? at(tops.tip) : 0;
+  const ghostHeight = sightedTip > 0.5 ? sightedTip : Math.max(ground.distance * GHOST_HEIGHT_PER_DISTANCE, ...known);
+  const height = total.ok ? total.value.value : ghostHeight;
+  const whole: Ground = { ...ground, input, method, station, own, height, diameter: dbh?.value ?? height / GHOST_SLENDERNESS };
+  const tipX = tipOffset(station, height, ground.distance);
+  const extras = sceneExtras(whole, tipX);
+  const crown = input.species.crown ?? 'broad';
+  const crownBase = heightOf('crown-base', result.crownBase);
+  const viewer = method === 'shadow' ? 'shadow' : method === 'direct' ? 'none' : 'person';
   return {
+    ...extras,
     distance: {
-      value: distance,
-      ghost: station === null,
-      text: station ? `${showHeight(station.distance, protocol.units)} level` : 'distance',
+      value: ground.distance,
+      ghost: ground.ghost,
+      text: viewer !== 'person' ? '' : station ? `${showHeight(station.distance, protocol.units)} level` : 'distance',
     },
-    slope: slopeText(input, station?.station),
-    eye,
-    eyeText: `eye ${showHeight(eyeHeight as Metres, protocol.units)}`,
+    slope: slopeText(input, id),
+    viewer,
+    eye: ground.eye,
+    eyeText: viewer === 'person' ? `eye ${showHeight((station?.eyeHeight ?? input.eyeHeight) as Metres, protocol.units)}` : '',
     eyeAssumed: station?.eyeHeightAssumed ?? true,
-    feet,
+    feet: ground.feet,
     height,
-    heightGhost: !result.height.ok,
-    diameter: dbh?.value ?? height / GHOST_SLENDERNESS,
-    pom,
+    heightGhost: !total.ok,
+    tipX,
+    diameter: whole.diameter,
+    pom: dbh?.pom ?? protocol.breastHeight,
     pomGhost: dbh === null,
     pomText: dbh ? showDiameter(dbh.value, protocol.units) : 'tape',
     crown,
-    crownBase:
-      result.crownBase.ok && result.crownBase.value.value < height
-        ? result.crownBase.value.value
-        : height * (crown === 'conifer' ? 0.5 : 0.4),
-    crownGhost: !(result.crownBase.ok && result.height.ok),
-    sights,
-    dimensions: [
-      dimension('tip', result.height, protocol),
-      dimension('crown-base', result.crownBase, protocol),
-      dimension('merchantable', result.merchantable, protocol),
-    ].flatMap((d) => d ?? []),
+    crownBase: crownBase.ok && crownBase.value.value < height ? crownBase.value.value : height * (crown === 'conifer' ? 0.5 : 0.4),
+    crownGhost: !(crownBase.ok && total.ok),
+    sights: viewer === 'person' ? [...sightsOf(whole, tipX, at), ...extras.sights] : extras.sights,
+    dimensions: (['tip', 'crown-base', 'merchantable'] as const).flatMap((target) => {
+      const whole = { tip: result.height, 'crown-base': result.crownBase, merchantable: result.merchantable }[target];
+      return dimension(target, heightOf(target, whole), protocol);
+    }),
   };
 }
 
-function dimension(target: TopTarget, height: Answer<HeightResult>, protocol: ProtocolOptions): SceneDimension | null {
-  if (!height.ok) return null;
+/** How far the tip hangs beside the foot, as drawn from the side. */
+function tipOffset(station: StationResult | null, height: number, distance: number): number {
+  if (!station) return 0;
+  if (station.plumb) return distance - station.plumb.distance;
+  const shot = station.tops.tip?.line;
+  if (shot) return distance - shot.distance * Math.cos(Math.atan(station.tops.tip?.t ?? 0));
+  const { lean } = station;
+  if (!lean || lean.toward === 'side') return 0;
+  return height * Math.tan(lean.angle) * (lean.toward === 'eye' ? 1 : -1);
+}
+
+function groundOf(
+  input: SceneInput,
+  station: StationResult | null,
+  method: HeightMethod | null,
+  own: Ground['own'],
+  diameter: number,
+): Pick<Ground, 'distance' | 'eye' | 'feet'> & { readonly ghost: boolean } {
+  if (method === 'shadow') return shadowGround(input, own, diameter);
+  const set = own('device-height')?.setDistance;
+  const distance = station?.distance ?? (method === 'device' && set ? set : GHOST_DISTANCE);
+  const eyeHeight = station?.eyeHeight ?? input.eyeHeight;
+  const mark = own('mark-height');
+  const predicted = station?.predictedBase ?? -eyeHeight / distance;
+  const low = station?.base;
+  const eyeLevel = low
+    ? (station.markHeight ?? 0) - (low.line ? low.line.distance * Math.sin(Math.atan(low.t)) : distance * low.t)
+    : // a set angle is levelled at its mark
+      method === 'set-angle' && mark
+      ? toMetres(mark.value, mark.unit)
+      : -distance * predicted;
+  const eye = { x: distance, y: eyeLevel };
+  // a slope that was read is drawn as read; otherwise the ground passes under the feet
+  const feet = { x: distance, y: station?.slope != null ? -distance * station.slope : eyeLevel - eyeHeight };
+  return { distance, eye, feet, ghost: station === null };
+}
+
+/** The end of the shadow stands where the eye would. */
+function shadowGround(input: SceneInput, own: Ground['own'], diameter: number) {
+  const shadow = own('shadow');
+  const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground');
+  const slope = ground?.kind === 'angle' ? tangentOf(ground.value, scaleOf(ground)) : 0;
+  const along = shadow ? toMetres(shadow.value, shadow.unit) + diameter / 2 : GHOST_DISTANCE;
+  const distance = along / Math.sqrt(1 + slope * slope);
+  const end = { x: distance, y: -distance * slope };
+  return { distance, eye: end, feet: end, ghost: !shadow };
+}
+
+/** The lines of sight from the station in hand; the next ones to take as ghosts. */
+function sightsOf({ input, method, station, eye, distance, height, own }: Ground, tipX: number, at: (s: Sight) => number): SceneSight[] {
+  const sights: SceneSight[] = [];
+  const tops = station?.tops ?? {};
+  const place = (s: Sight, isTip: boolean): Point => {
+    if (s.line) return { x: distance - s.line.distance * Math.cos(Math.atan(s.t)), y: at(s) };
+    return isTip ? { x: tipX, y: eye.y + (distance - tipX) * s.t } : { x: 0, y: at(s) };
+  };
+  for (const target of HEIGHT_TARGETS) {
+    const sight = tops[target];
+    if (sight) sights.push({ target, from: eye, to: place(sight, target === 'tip'), ghost: false, text: readText(input, target) });
+  }
+  for (const { name, sight } of station?.points ?? [])
+    sights.push({ target: 'point', from: eye, to: place(sight, false), ghost: false, text: `${name} ${readText(input, 'point', name)}` });
+  const alone = method === 'set-angle' || method === 'device' || method === 'stick' ? method : null;
+  const read = alone !== null && input.result.determinations.some((d) => d.method === alone && d.heights.tip.ok);
+  if (!tops.tip) {
+    const target = alone ?? 'tip';
+    sights.push({ target, from: eye, to: { x: tipX, y: height }, ghost: !read, text: alone ? aloneText(alone, own) : 'tip' });
+  }
+  const { base } = station ?? {};
+  if (base) {
+    const to = base.line ? { x: distance - base.line.distance * Math.cos(Math.atan(base.t)), y: at(base) } : { x: 0, y: at(base) };
+    const met = (station?.markHeight ?? 0) > 0 ? 'mark' : 'base';
+    sights.push({ target: met, from: eye, to, ghost: false, text: readText(input, met) });
+  } else if (alone !== 'set-angle') {
+    const predicted = station?.predictedBase ?? -input.eyeHeight / distance;
+    const expected = echoAngle(Math.round(readingOf(predicted as Tangent, input.scale)), input.scale);
+    const silent = alone !== null || method === 'line-shots';
+    sights.push({ target: alone ?? 'base', from: eye, to: { x: 0, y: 0 }, ghost: !read, text: silent ? '' : `base ≈ ${expected}` });
+  }
+  return sights;
+}
+
+/** What stands on the one sight of a method that has no lower one. */
+function aloneText(method: 'set-angle' | 'device' | 'stick', own: Ground['own']): string {
+  const set = own('set-angle');
+  const reported = own('device-height');
+  if (method === 'set-angle') return set ? `${set.rise} : ${set.run}` : 'set angle';
+  if (method === 'device') return reported ? `${reported.value} ${reported.unit} reported` : 'reported height';
+  return '';
+}
+
+function dimension(
+  target: 'tip' | 'crown-base' | 'merchantable',
+  height: Answer<HeightResult>,
+  protocol: ProtocolOptions,
+): readonly SceneDimension[] {
+  if (!height.ok) return [];
   const { value, sigma } = height.value;
-  const per = protocol.units === 'us' ? METRES_PER_FOOT : 1;
-  const text =
-    target === 'tip' ? `${showHeight(value, protocol.units)} ±${formatNumber(sigma / per, 1)}` : showHeight(value, protocol.units);
-  return { target, from: 0, to: value, sigma, text };
-}
-
-/** The sighting as read; several shots as their mean with their number. */
-function readText(input: SceneInput, target: 'tip' | 'base' | 'mark' | 'crown-base' | 'merchantable'): string {
-  const shots = input.readings.flatMap((r) => (r.kind === 'angle' && r.target === target && mine(r, input.station) ? [r] : []));
-  const first = shots[0];
-  if (!first) return target;
-  if (shots.length === 1) return echoAngle(first.value, scaleOf(first));
-  const same = shots.every((s) => s.scale === first.scale && s.scaleDistance === first.scaleDistance);
-  if (!same) return `${shots.length} shots`;
-  const mean = shots.reduce((sum, s) => sum + s.value, 0) / shots.length;
-  return `${echoAngle(Math.round(mean * 100) / 100, scaleOf(first))} ×${shots.length}`;
-}
-
-const mine = (r: Reading, station: string | undefined) => station === undefined || (r.station ?? ONE_STATION) === station;
-
-function slopeText(input: SceneInput, station: string | undefined): SightScene['slope'] {
-  const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground' && mine(r, station));
-  const tape = input.readings.findLast((r) => r.kind === 'distance' && mine(r, station));
-  const along = tape?.kind === 'distance' && tape.along === 'slope';
-  if (ground?.kind !== 'angle') return along && tape?.kind === 'distance' ? { text: `${tape.value} ${tape.unit} along ?°`, along } : null;
-  const slope = echoAngle(ground.value, scaleOf(ground));
-  return along && tape?.kind === 'distance'
-    ? { text: `${tape.value} ${tape.unit} along ${slope}`, along }
-    : { text: `slope ${slope}`, along: false };
+  return [{ target, from: 0, to: value, sigma, text: dimensionText(target, value, sigma, protocol.units) }];
 }

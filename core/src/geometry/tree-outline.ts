@@ -46,3 +46,7 @@ export function crownOutline(base: number, height: number, form: 'conifer' | 'br
 export function crownHalfWidth(base: number, height: number, form: 'conifer' | 'broad'): number {
   return (height - base) * (form === 'conifer' ? 0.2 : 0.38);
 }
+
+/** An outline of a plumb tree carried along with its lean: every height aside by its share of the tip's. */
+export const leaned = (points: readonly Point[], tipX: number, height: number): readonly Point[] =>
+  tipX === 0 ? points : points.map((p) => ({ x: p.x + (tipX * p.y) / height, y: p.y }));

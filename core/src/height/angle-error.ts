@@ -1,5 +1,6 @@
 import type { Metres } from '../units';
 import type { AngleSights } from './by-angles';
+import type { ErrorPart } from './error-part';
 
 export interface AngleErrors {
   /** Standard error of the horizontal distance, metres. */
@@ -12,14 +13,14 @@ export interface AngleErrors {
   readonly tipOffset: number;
 }
 
-export type ErrorPart = 'distance' | 'top-sight' | 'base-sight' | 'tip-offset';
+export type AnglePart = Extract<ErrorPart, 'distance' | 'top-sight' | 'base-sight' | 'tip-offset'>;
 
 export interface HeightError {
   readonly sigma: Metres;
   /** Each part's own standard deviation of height, metres; their squares add up to sigma². */
-  readonly parts: Readonly<Record<ErrorPart, number>>;
+  readonly parts: Readonly<Record<AnglePart, number>>;
   /** The largest part: what to improve first. */
-  readonly dominant: ErrorPart;
+  readonly dominant: AnglePart;
 }
 
 /**
@@ -35,13 +36,13 @@ export function angleError(sights: AngleSights, errors: AngleErrors): HeightErro
   const { distanceTop, distanceBase, top, base } = sights;
   // one tape serves both sights, so its relative error is common to them and their difference counts
   const climb = (distanceTop * top - distanceBase * base) / ((distanceTop + distanceBase) / 2);
-  const parts: Record<ErrorPart, number> = {
+  const parts: Record<AnglePart, number> = {
     distance: Math.abs(climb) * errors.distance,
     'top-sight': distanceTop * (1 + top * top) * errors.top,
     'base-sight': distanceBase * (1 + base * base) * errors.base,
     'tip-offset': Math.abs(top) * errors.tipOffset,
   };
-  let dominant: ErrorPart = 'distance';
+  let dominant: AnglePart = 'distance';
   let sum = 0;
   for (const part of PARTS) {
     sum += parts[part] * parts[part];
@@ -50,4 +51,4 @@ export function angleError(sights: AngleSights, errors: AngleErrors): HeightErro
   return { sigma: Math.sqrt(sum) as Metres, parts, dominant };
 }
 
-const PARTS: readonly ErrorPart[] = ['distance', 'top-sight', 'base-sight', 'tip-offset'];
+const PARTS: readonly AnglePart[] = ['distance', 'top-sight', 'base-sight', 'tip-offset'];

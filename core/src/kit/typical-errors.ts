@@ -16,13 +16,33 @@ export interface ReadingErrors {
   readonly optical: number;
   /** Of a diameter by eye, as a share. */
   readonly estimate: number;
+  /** Of one paced distance without a calibration of one's own, as a share. */
+  readonly pace: number;
+  /** Of one laser shot: its distance, metres, and its angle, radians; an ultrasonic shot's angle is as good. */
+  readonly laserDistance: number;
+  readonly laserAngle: number;
+  /** Of an ultrasonic distance that was checked today, as a share. */
+  readonly ultrasonic: number;
+  /** Of a fixed-base rangefinder's distance, as a share. */
+  readonly fixedBase: number;
+  /** Of a protractor with a string: dials, included and set angles, radians. */
+  readonly protractor: number;
+  /** Of a height by an upright stick, by its log scale, by shadow, as an instrument reported it, and along the tree itself, as shares. */
+  readonly stick: number;
+  readonly shadow: number;
+  readonly device: number;
+  readonly direct: number;
+  /** Of a lean that somebody judged, radians. */
+  readonly lean: number;
   /** Of an eye-height figure, metres. */
   readonly eyeHeight: number;
 }
 
 /**
  * Optical clinometer ±0.25°, level tape 0.1 %, slope tape 0.3 %, diameter tape ±0.2 cm, caliper ±0.3 cm, Biltmore stick
- * 4 %. For optical diameters (3 %) and the eye (15 %) the literature gives no one figure: these are careful ones.
+ * 4 %, paces 4 %, laser ±0.15 m and ±0.2°, ultrasonic 1 %, protractor ±1°, stick 5 %, shadow 4 %. For optical diameters
+ * and fixed-base rangefinders (3 %), the eye (15 %), reported heights (2 %), a height along the tree (0.3 %, as a tape
+ * along a slope) and a lean by eye (±2°) the literature gives no one figure: these are careful ones.
  * @source docs/methods.md, typical errors
  */
 export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
@@ -34,6 +54,17 @@ export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
   biltmore: 0.04,
   optical: 0.03,
   estimate: 0.15,
+  pace: 0.04,
+  laserDistance: 0.15,
+  laserAngle: (0.2 * Math.PI) / 180,
+  ultrasonic: 0.01,
+  fixedBase: 0.03,
+  protractor: Math.PI / 180,
+  stick: 0.05,
+  shadow: 0.04,
+  device: 0.02,
+  direct: 0.003,
+  lean: (2 * Math.PI) / 180,
   eyeHeight: 0.1,
 });
 

@@ -1,7 +1,7 @@
 export { compareSchools, type School, TAPER_SAID } from './compare-schools';
 export { findPom, type Pom } from './find-pom';
 export { type PomRuleName, type PomStep, SAME_HEIGHT, type Said, showPom } from './pom-rule';
-export { DEFAULT_FORM, profileDiameter } from './profile';
+export { DEFAULT_FORM, profileDiameter, profileHeight } from './profile';
 export { inPlane, referencePoint, uphillLevel } from './reference-point';
 export {
   ASSUMED_THICKNESS,

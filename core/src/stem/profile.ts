@@ -22,3 +22,19 @@ export function profileDiameter(
   if (!(height <= stem.height)) throw new DomainError('out-of-range', 'height of the wanted diameter', height, `at most ${stem.height} m`);
   return metres(stem.diameter * ((stem.height - height) / (stem.height - stem.pom)) ** stem.form);
 }
+
+/**
+ * Height at which a stem has a diameter, by the same profile: the other way round.
+ * @param diameter wanted, metres, from 0 to the measured one
+ * @param stem as above
+ * @returns metres above the ground reference
+ * @throws DomainError `out-of-range`
+ * @source h = H − (H − pom)·(d/d_pom)^(1/p)
+ * @example profileHeight(metres(0.1), { diameter: metres(0.4), pom: metres(1.3), height: metres(24), form: 0.75 }).toFixed(2) // '20.42'
+ */
+export function profileHeight(diameter: Metres, stem: Parameters<typeof profileDiameter>[1]): Metres {
+  profileDiameter(stem.pom, stem);
+  if (!(diameter >= 0 && diameter <= stem.diameter))
+    throw new DomainError('out-of-range', 'wanted diameter', diameter, `from 0 to the measured one, ${stem.diameter} m`);
+  return metres(stem.height - (stem.height - stem.pom) * (diameter / stem.diameter) ** (1 / stem.form));
+}

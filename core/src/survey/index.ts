@@ -1,4 +1,5 @@
 export { diameterTolerance } from './diameter-tolerance';
+export { heightTolerance } from './height-tolerance';
 export { LOGS_16_FT, PRESET_KEYS, PRESETS, STUMP_1_FT } from './presets';
 export {
   GROUND_REFERENCES,

@@ -34,6 +34,7 @@ const timberUs: ProtocolOptions = {
     stumpHeight: STUMP_1_FT,
     logs: LOGS_16_FT,
   },
+  determinations: 1,
   // half a 16-ft log
   heightTolerance: { absolute: 8 * METRES_PER_FOOT, relative: 0.05 },
 };
@@ -89,6 +90,7 @@ const tallTree: ProtocolOptions = {
   vines: 'off-or-under-else-flag',
   diameterRounding: { of: 'circumference', step: 1, unit: 'cm', direction: 'nearest' },
   classWidth: null,
+  determinations: 3,
   heightTolerance: { absolute: 0.3, relative: null },
 };
 

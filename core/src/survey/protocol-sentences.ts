@@ -50,6 +50,13 @@ export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence
     ),
     say('merchantable', 'Merchantable', merchantable(p.merchantable, long, p.units)),
     say(
+      'determinations',
+      'Heights',
+      (p.determinations ?? 1) === 1
+        ? 'A height is determined once, with repeated sights where they help.'
+        : `A height is determined ${p.determinations} times, from another place or another way each time, and the determinations are kept apart.`,
+    ),
+    say(
       'heightTolerance',
       'Good enough',
       `A height is good enough within ${long(p.heightTolerance.absolute)}${p.heightTolerance.relative === null ? '' : ` or ${formatNumber(p.heightTolerance.relative * 100, 0)} %`}.`,

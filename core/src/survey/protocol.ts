@@ -21,6 +21,8 @@ export interface ProtocolOptions {
   readonly diameterRounding: DiameterRounding;
   readonly classWidth: { readonly value: number; readonly unit: LengthUnit } | null;
   readonly merchantable: MerchantableRule | null;
+  /** How often a height is determined, from another place or another way each time; once when left out. */
+  readonly determinations?: number;
   readonly heightTolerance: { readonly absolute: number; readonly relative: number | null };
 }
 

@@ -1,16 +1,19 @@
-import { angleError, byAngles, signCase } from '../height/index';
+import { angleError, byAngles, byLeaning, type ErrorPart, type Measured, propagate, signCase, twoStationsLeaning } from '../height/index';
 import type { GroundReference } from '../survey/index';
-import { type Answer, answer, noAnswer } from '../units';
-import type { HeightResult, StationResult, TopTarget } from './result';
+import { type Answer, answer, type Metres, metres, noAnswer, tangent } from '../units';
+import type { TopTarget } from './height-reading';
+import { ERRORS_TOO_LARGE, meaningful, numberOf } from './meaningful';
+import type { HeightMethod, HeightResult, Sight, StationResult } from './result';
 
 const NOT_SIGHTED: Record<TopTarget, string> = {
   tip: 'The tip is not sighted yet.',
   'crown-base': 'The crown base is not sighted.',
   merchantable: 'The merchantable top is not sighted.',
+  stump: 'The stump is not sighted.',
 };
 
 /**
- * The height of one target from one station, with its error.
+ * The height of one target from one station's sights, with its error.
  * @param station the setting-up
  * @param target what the upper sight met
  * @param tipOffset standard deviation of the tip's offset, metres; counts for the tip alone
@@ -24,8 +27,40 @@ export function deriveHeight(
 ): Answer<HeightResult> {
   const top = station.tops[target];
   if (!top) return noAnswer('not-sighted', NOT_SIGHTED[target]);
+  return heightOfSight(station, top, target === 'tip', tipOffset, reference);
+}
+
+/** The same for any sight from a station; only a tip can be out of plumb. */
+export function heightOfSight(
+  station: StationResult,
+  top: Sight,
+  isTip: boolean,
+  tipOffset: number,
+  reference: GroundReference,
+): Answer<HeightResult> {
   const { base } = station;
   if (!base) return noAnswer('no-base', 'The base is not sighted yet: the height needs both ends.');
+  const plain = !top.line && !base.line && !top.included && !station.lean && !station.pole && !station.far && !(isTip && station.plumb);
+  const found = plain ? bySights(station, top, base, isTip ? tipOffset : 0) : byModel(station, top, base, isTip, tipOffset);
+  if (!found.ok) return found;
+  const { value, sigma } = found.value;
+  // an error of half the height says nothing of the height
+  if (sigma > value / 2 && !plain) return ERRORS_TOO_LARGE;
+  return answer({
+    ...found.value,
+    method: methodOf(station, top, base),
+    station: station.station,
+    reference,
+    signCase: signCase(top.t, base.t),
+    stemLength: station.lean ? metres(value / Math.cos(station.lean.angle)) : null,
+    agreement: null,
+    from: [...top.from, ...base.from],
+  });
+}
+
+type Found = Pick<HeightResult, 'value' | 'sigma' | 'parts' | 'dominant'>;
+
+function bySights(station: StationResult, top: Sight, base: Sight, tipOffset: number): Answer<Found> {
   const sights = {
     distanceTop: station.distance,
     distanceBase: station.distance,
@@ -35,21 +70,103 @@ export function deriveHeight(
   };
   const height = byAngles(sights);
   if (!height.ok) return height;
-  const error = angleError(sights, {
-    distance: station.distanceSigma,
-    top: top.sigma,
-    base: base.sigma,
-    tipOffset: target === 'tip' ? tipOffset : 0,
+  const error = angleError(sights, { distance: station.distanceSigma, top: top.sigma, base: base.sigma, tipOffset });
+  return answer({ value: height.value, ...error });
+}
+
+type Terms = Partial<Record<ErrorPart, Measured>>;
+type Values = Readonly<Partial<Record<ErrorPart, number>>>;
+const at = (v: Values, part: ErrorPart) => v[part] ?? 0;
+
+/** Every other way of sighting: what was read goes in with its own error, and one formula makes the height of it. */
+function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean, tipOffset: number): Answer<Found> {
+  const terms: Terms = {};
+  const angleOf = (s: Sight) => Math.atan(s.t);
+  // an included angle turns with the base: what was read is the difference
+  terms['top-sight'] = { value: top.included ? angleOf(top) - angleOf(base) : angleOf(top), sigma: top.sigma };
+  terms['base-sight'] = { value: angleOf(base), sigma: base.sigma };
+  if (top.line) terms['top-shot'] = { value: top.line.distance, sigma: top.line.sigma };
+  if (base.line) terms['base-shot'] = { value: base.line.distance, sigma: base.line.sigma };
+  const distance = distanceTerms(station, base, isTip, terms);
+  const plumb = isTip && !top.line ? station.plumb : null;
+  if (plumb) terms.plumb = { value: plumb.distance, sigma: plumb.sigma };
+  // two stations find their distance by the tip, whatever else is sighted
+  else if (tipOffset > 0 && ((isTip && !top.line) || station.far)) terms['tip-offset'] = { value: 0, sigma: tipOffset };
+  const { lean } = station;
+  if (lean && !plumb && !top.line) terms.lean = { value: lean.angle, sigma: lean.sigma };
+  const height = (v: Values): Answer<Metres> => {
+    const foot = at(v, 'base-sight');
+    const level = distance(v);
+    if (!level.ok) return level;
+    const low = base.line ? at(v, 'base-shot') * Math.sin(foot) : level.value * Math.tan(foot);
+    const up = at(v, 'top-sight') + (top.included ? foot : 0);
+    if (top.line) {
+      const value = station.markHeight + at(v, 'top-shot') * Math.sin(up) - low;
+      return value > 0 ? answer(metres(value)) : noAnswer('top-below-base', 'The tip does not come out above the base: check both shots.');
+    }
+    const sight = tangent(Math.tan(up));
+    const away = metres(plumb ? at(v, 'plumb') : level.value + (isTip ? at(v, 'tip-offset') : 0));
+    return byLeaning({
+      distance: away,
+      top: sight,
+      low,
+      markHeight: station.markHeight,
+      lean: Math.abs(at(v, 'lean')),
+      toward: lean?.toward ?? 'side',
+    });
+  };
+  const read = terms as Record<ErrorPart, Measured>;
+  const value = height(Object.fromEntries(Object.entries(read).map(([k, m]) => [k, m.value])));
+  if (!value.ok) return value;
+  let parts: Found['parts'] = null;
+  let dominant: Found['dominant'] = null;
+  const sigma = meaningful(() => {
+    const spread = propagate(read, (v) => numberOf(height(v)));
+    ({ parts, dominant } = spread);
+    return spread.sigma;
   });
-  return answer({
-    value: height.value,
-    sigma: error.sigma,
-    method: station.markHeight > 0 ? 'two-sights-to-mark' : 'two-sights',
-    station: station.station,
-    reference,
-    signCase: signCase(top.t, base.t),
-    parts: error.parts,
-    dominant: error.dominant,
-    from: [...top.from, ...base.from],
-  });
+  return sigma === null ? ERRORS_TOO_LARGE : answer({ value: value.value, sigma: metres(sigma), parts, dominant });
+}
+
+/** What the level distance is made of, put among the terms, and how it follows from them. */
+function distanceTerms(station: StationResult, base: Sight, isTip: boolean, terms: Terms): (v: Values) => Answer<number> {
+  const { pole, far } = station;
+  const t = (x: number) => tangent(Math.tan(x));
+  if (pole) {
+    terms.pole = { value: pole.length, sigma: pole.sigma };
+    terms['pole-sight'] = { value: Math.atan(pole.top.t), sigma: pole.top.sigma };
+    return (v) => {
+      const climb = Math.tan(at(v, 'pole-sight')) - Math.tan(at(v, 'base-sight'));
+      return climb > 0 ? answer(at(v, 'pole') / climb) : noAnswer('pole-below-base', 'The top of the pole is not above its foot.');
+    };
+  }
+  if (far) {
+    terms.baseline = { value: far.baseline, sigma: far.sigma };
+    terms['far-tip'] = { value: Math.atan(far.top.t), sigma: far.top.sigma };
+    terms['far-base'] = { value: Math.atan(far.base.t), sigma: far.base.sigma };
+    // the tip's sight helps to find the distance, whatever else is sighted with it
+    const tip = station.tops.tip as Sight;
+    if (!isTip) terms['near-tip'] = { value: Math.atan(tip.t), sigma: tip.sigma };
+    return (v) => {
+      const near = { top: t(at(v, isTip ? 'top-sight' : 'near-tip')), base: t(at(v, 'base-sight')) };
+      const tipPlace = { lean: Math.abs(at(v, 'lean')), toward: station.lean?.toward ?? ('side' as const), offset: at(v, 'tip-offset') };
+      return twoStationsLeaning(near, { top: t(at(v, 'far-tip')), base: t(at(v, 'far-base')) }, metres(at(v, 'baseline')), tipPlace);
+    };
+  }
+  if (base.line && station.distanceBy === 'shot') {
+    // the lower shot itself tells how far the stem is
+    const half = station.distance - base.line.distance / Math.sqrt(1 + base.t * base.t);
+    return (v) => answer(at(v, 'base-shot') * Math.cos(at(v, 'base-sight')) + half);
+  }
+  terms.distance = { value: station.distance, sigma: station.distanceSigma };
+  return (v) => answer(at(v, 'distance'));
+}
+
+function methodOf(station: StationResult, top: Sight, base: Sight): HeightMethod {
+  if (top.line && base.line) return 'line-shots';
+  if (base.line) return 'transponder';
+  if (station.pole) return 'pole';
+  if (station.far) return 'two-stations';
+  if (top.included) return 'included-angle';
+  return station.markHeight > 0 ? 'two-sights-to-mark' : 'two-sights';
 }

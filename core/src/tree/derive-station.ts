@@ -1,12 +1,17 @@
-import { horizontalDistance, horizontalDistanceSigma, predictedBase } from '../height/index';
+import { byPole, type Measured, predictedBase, propagate, twoStationsLeaning } from '../height/index';
 import { ASSUMED_EYE_HEIGHT, type ReadingErrors } from '../kit/index';
-import { type Answer, answer, type Metres, metres, noAnswer, type Tangent, tangent, toMetres } from '../units';
-import { meanSight, type StationReadings } from './gather';
-import { type Sight, type StationResult, TOP_TARGETS, type TopTarget } from './result';
+import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, type Tangent, tangent, toMetres } from '../units';
+import { mostCertain, type ReadDistance, readDistance } from './derive-distance';
+import { othersOf, type StationReadings } from './gather';
+import { type AngleTarget, HEIGHT_TARGETS, type ShotTarget, type TopTarget } from './height-reading';
+import { ERRORS_TOO_LARGE, meaningful, numberOf } from './meaningful';
+import { meanShot, meanSight, pointsOverhead } from './read-sight';
+import type { Lean, Sight, StationResult } from './result';
 
 /**
  * One setting-up: the level distance to the axis and the sights from there.
  * @param s the readings of one station
+ * @param all every station of the tree: one may be the far end of this one's baseline
  * @param diameter of the stem, metres; null when it is not known yet
  * @param eyeHeight of the person, metres; null when it is not known
  * @param errors standard errors where a reading names none
@@ -14,49 +19,151 @@ import { type Sight, type StationResult, TOP_TARGETS, type TopTarget } from './r
  */
 export function deriveStation(
   s: StationReadings,
+  all: readonly StationReadings[],
   diameter: Metres | null,
   eyeHeight: Metres | null,
   errors: ReadingErrors,
 ): Answer<StationResult> {
-  const tape = s.distances.at(-1);
-  if (!tape) return noAnswer('no-distance', 'No distance from the tree is read yet.');
-  const ground = meanSight(s.angles.get('ground'), errors.angle);
-  if (tape.along === 'slope' && !ground) {
-    return noAnswer('no-slope', 'The tape lay along the slope: sight the slope, and the level distance follows.');
+  const ground = meanSight(s.angles.get('ground'), errors);
+  const foot = sightAt(s, 'base', errors);
+  const mark = foot ? null : sightAt(s, 'mark', errors);
+  const base = foot ?? mark;
+  const markHeight = mark ? s.markHeights.at(-1) : undefined;
+  if ([...s.angles.values()].some((shots) => pointsOverhead(shots, base))) return OVERHEAD;
+  const tops: Partial<Record<TopTarget, Sight>> = {};
+  for (const target of HEIGHT_TARGETS) {
+    const sight = sightAt(s, target, errors, base);
+    if (sight) tops[target] = sight;
   }
-  if (tape.to === 'bark' && diameter === null) {
-    return noAnswer('bark-without-diameter', 'The tape ended at the bark: read the diameter, and half of it is added.');
-  }
-  const taped = {
-    taped: toMetres(tape.value, tape.unit),
-    slope: tangent(tape.along === 'slope' && ground ? ground.t : 0),
-    toAxis: metres(tape.to === 'bark' && diameter !== null ? diameter / 2 : 0),
-  };
-  const distance = horizontalDistance(taped);
-  const sigmaTape = tape.sigma ?? taped.taped * (tape.along === 'slope' ? errors.slopeDistance : errors.levelDistance);
+  const pole = poleOf(s, errors);
+  const far = farOf(s, all, errors);
+  if (!far.ok) return far;
+  const lean = leanOf(s, errors);
+  const found = mostCertain([
+    readDistance(s, ground, diameter, errors),
+    ...(pole && base ? [poleDistance(pole, base)] : []),
+    ...(far.value && base && tops.tip ? [twoStationsDistance(tops.tip, base, far.value, lean)] : []),
+  ]);
+  if (!found.ok) return found;
+  if (mark && !markHeight) return noAnswer('no-mark-height', 'A mark was sighted: type how high it is above the ground reference.');
+  const { distance, sigma, by, along } = found.value;
   const ownEye = s.eyeHeights.at(-1);
   const eye = ownEye ? toMetres(ownEye.value, ownEye.unit) : eyeHeight;
   const usedEye = eye ?? metres(ASSUMED_EYE_HEIGHT);
-  const tops: Partial<Record<TopTarget, Sight>> = {};
-  for (const target of TOP_TARGETS) {
-    const sight = meanSight(s.angles.get(target), errors.angle);
-    if (sight) tops[target] = sight;
-  }
-  const base = meanSight(s.angles.get('base'), errors.angle);
-  const mark = base ? null : meanSight(s.angles.get('mark'), errors.angle);
-  const markHeight = mark ? s.markHeights.at(-1) : undefined;
-  if (mark && !markHeight) return noAnswer('no-mark-height', 'A mark was sighted: type how high it is above the ground reference.');
   return answer({
     station: s.id,
     distance,
-    distanceSigma: horizontalDistanceSigma(taped, sigmaTape, ground?.sigma ?? 0),
-    along: tape.along,
+    distanceSigma: sigma,
+    distanceBy: by,
+    otherDistances: found.value.others ?? [],
+    along,
     slope: ground ? ground.t : null,
     eyeHeight: usedEye,
     eyeHeightAssumed: eye === null,
     predictedBase: predictedBase(usedEye, distance, (ground?.t ?? 0) as Tangent),
-    base: base ?? mark,
+    base,
     markHeight: markHeight ? toMetres(markHeight.value, markHeight.unit) : metres(0),
     tops,
+    points: pointsOf(s, errors, base),
+    plumb: plumbOf(s, ground, errors),
+    lean,
+    pole: by === 'pole' ? pole : null,
+    far: by === 'two-stations' ? far.value : null,
   });
+}
+
+const OVERHEAD = noAnswer('tip-overhead', 'Together with the base the angle points straight up or beyond: check both, or step back.');
+
+/** What was sighted of a target: line-of-sight shots where there are any, else angles. */
+function sightAt(s: StationReadings, target: AngleTarget & ShotTarget, errors: ReadingErrors, base: Sight | null = null): Sight | null {
+  const angles = meanSight(s.angles.get(target), errors, base);
+  if (s.others.length === 0) return angles;
+  return (
+    meanShot(
+      othersOf(s, 'shot').filter((r) => r.target === target),
+      errors,
+    ) ?? angles
+  );
+}
+
+function pointsOf(s: StationReadings, errors: ReadingErrors, base: Sight | null): StationResult['points'] {
+  if (s.others.length === 0) return [];
+  const angles = othersOf(s, 'angle');
+  const shots = othersOf(s, 'shot').filter((r) => r.target === 'point');
+  const names = [...new Set([...angles, ...shots].map((r) => r.name ?? 'point'))];
+  return names.flatMap((name) => {
+    const own = <T extends { readonly name?: string }>(r: T) => (r.name ?? 'point') === name;
+    const sight = meanShot(shots.filter(own), errors) ?? meanSight(angles.filter(own), errors, base);
+    return sight ? [{ name, sight }] : [];
+  });
+}
+
+function plumbOf(s: StationReadings, ground: Sight | null, errors: ReadingErrors): StationResult['plumb'] {
+  const last = othersOf(s, 'distance').findLast((r) => r.to === 'plumb');
+  if (!last) return null;
+  const only: StationReadings = { ...s, others: [{ ...last, to: 'axis' }] };
+  const read = readDistance(only, ground, null, errors);
+  return read.ok ? { distance: read.value.distance, sigma: read.value.sigma } : null;
+}
+
+function leanOf(s: StationReadings, errors: ReadingErrors): Lean | null {
+  const last = s.others.length === 0 ? undefined : othersOf(s, 'lean').at(-1);
+  return last ? { angle: degreesToRadians(last.value), toward: last.toward, sigma: last.sigma ?? errors.lean } : null;
+}
+
+function poleOf(s: StationReadings, errors: ReadingErrors): StationResult['pole'] {
+  const pole = s.others.length === 0 ? undefined : othersOf(s, 'pole').at(-1);
+  const top = pole && meanSight(s.angles.get('pole-top'), errors);
+  if (!pole || !top) return null;
+  // a marked pole is exact beside the sights that use it
+  return { length: toMetres(pole.value, pole.unit), sigma: metres(pole.sigma ?? 0), top };
+}
+
+function farOf(s: StationReadings, all: readonly StationReadings[], errors: ReadingErrors): Answer<StationResult['far']> {
+  const line = s.others.length === 0 ? undefined : othersOf(s, 'baseline').at(-1);
+  if (!line) return answer(null);
+  const other = all.find((o) => o.id === line.far && o.id !== s.id);
+  const top = other && sightAt(other, 'tip', errors);
+  const base = other && (sightAt(other, 'base', errors) ?? sightAt(other, 'mark', errors));
+  if (!top || !base)
+    return noAnswer('far-not-sighted', 'From the far station both tip and base are needed: sight them there too, the same points.');
+  const length = toMetres(line.value, line.unit);
+  const level = length * Math.cos(degreesToRadians(line.elevation ?? 0));
+  const sigma = line.sigma ?? length * (line.elevation ? errors.slopeDistance : errors.levelDistance);
+  return answer({ station: line.far, baseline: metres(level), sigma: metres(sigma), top, base });
+}
+
+const angle = (s: Sight): Measured => ({ value: Math.atan(s.t), sigma: s.sigma });
+
+function poleDistance(pole: NonNullable<StationResult['pole']>, base: Sight): Answer<ReadDistance> {
+  // the height that a tip one level distance above its base would have is that distance
+  const at = (length: number, top: number, foot: number) =>
+    byPole(metres(length), tangent(Math.tan(foot) + 1), tangent(Math.tan(foot)), tangent(Math.tan(top)));
+  const found = at(pole.length, Math.atan(pole.top.t), Math.atan(base.t));
+  if (!found.ok) return found;
+  const read = { pole: { value: pole.length, sigma: pole.sigma }, top: angle(pole.top), base: angle(base) };
+  return spread(found.value, 'pole', () => propagate(read, (v) => numberOf(at(v.pole, v.top, v.base))).sigma);
+}
+
+function twoStationsDistance(top: Sight, base: Sight, far: NonNullable<StationResult['far']>, lean: Lean | null): Answer<ReadDistance> {
+  const at = (v: Record<'top' | 'base' | 'farTop' | 'farBase' | 'line', number>) => {
+    const t = (x: number) => tangent(Math.tan(x));
+    const tip = { lean: Math.abs(lean?.angle ?? 0), toward: lean?.toward ?? ('side' as const), offset: 0 };
+    return twoStationsLeaning({ top: t(v.top), base: t(v.base) }, { top: t(v.farTop), base: t(v.farBase) }, metres(v.line), tip);
+  };
+  const read = {
+    top: angle(top),
+    base: angle(base),
+    farTop: angle(far.top),
+    farBase: angle(far.base),
+    line: { value: far.baseline, sigma: far.sigma },
+  };
+  const values = { top: read.top.value, base: read.base.value, farTop: read.farTop.value, farBase: read.farBase.value, line: far.baseline };
+  const found = at(values);
+  return found.ok ? spread(found.value, 'two-stations', () => propagate(read, (v) => numberOf(at(v))).sigma) : found;
+}
+
+function spread(distance: Metres, by: 'pole' | 'two-stations', sigma: () => number): Answer<ReadDistance> {
+  const wide = meaningful(sigma);
+  return wide === null ? ERRORS_TOO_LARGE : answer({ distance, sigma: metres(wide), by, along: 'level' });
 }

@@ -1,13 +1,22 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
-import { deriveHeight } from './derive-height';
+import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
-import { deriveBoards, deriveCubic } from './derive-volume';
-import { type Gathered, gather, idOf, ONE_STATION, type StationReadings } from './gather';
+import { deriveBoards, deriveCubic, logsByScale } from './derive-volume';
+import { type Gathered, gather, idOf, ONE_STATION } from './gather';
 import type { Reading } from './reading';
-import type { Assumption, BasalAreaResult, DiameterResult, HeightResult, StationResult, StemResult, TopTarget, TreeResult } from './result';
+import type {
+  Assumption,
+  BasalAreaResult,
+  CrownResult,
+  DiameterResult,
+  HeightResult,
+  StationResult,
+  StemResult,
+  TreeResult,
+} from './result';
 import { type SpeciesFigures, TIP_OFFSET } from './species';
 
 export interface TreeInput {
@@ -21,7 +30,7 @@ export interface TreeInput {
 
 /**
  * Everything that follows from one tree's readings: a pure function of them, the protocol and the species' figures.
- * With several stations the last one that gives a height counts.
+ * Several stations are several determinations of its heights: each is kept, their weighted mean counts.
  * @param input readings as read, in the order taken
  * @returns diameter, heights, volumes with errors; what can't be derived says why; what was assumed is listed
  * @throws DomainError on a reading that can't be one (a diameter of 0, degrees of 90)
@@ -39,17 +48,34 @@ export function deriveTree(input: TreeInput): TreeResult {
   const { dbh, oneNumber } = treeDiameter(stems, protocol);
   const basalArea = treeBasalArea(stems, dbh);
   const diameter = thickest(stems);
+  const eyeHeight = input.eyeHeight ?? null;
   const stations: Answer<StationResult>[] = [];
-  for (const s of all.stations) stations.push(deriveStation(s, diameter, input.eyeHeight ?? null, errors));
+  for (const s of all.stations) stations.push(deriveStation(s, all.stations, diameter, eyeHeight, errors));
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
-  const from = (target: TopTarget) => lastHeight(stations, all.stations, target, tipOffset, protocol.groundReference);
-  const height = from('tip');
+  const heights = deriveHeights({ all, stations, diameter, eyeHeight, errors, tipOffset, reference: protocol.groundReference });
+  const { tip: height, 'crown-base': crownBase, stump } = heights.combined;
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
-  const crownBase = from('crown-base');
-  const merchantable = merchantableHeight(from('merchantable'), all, protocol.groundReference);
+  const merchantable = merchantableHeight(heights.combined.merchantable, all, protocol.groundReference);
   const cubic = deriveCubic(basalArea, height, species, assume);
-  const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, all.logs.at(-1), protocol, species, assume);
-  return { dbh, stems, oneNumber, basalArea, stations, height, crownBase, merchantable, cubic, boards, assumptions };
+  const logs = all.logs.at(-1)?.value ?? logsByScale(all, stations, protocol, assume);
+  const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, logs, protocol, species, assume);
+  return {
+    dbh,
+    stems,
+    oneNumber,
+    basalArea,
+    stations,
+    determinations: heights.determinations,
+    height,
+    crownBase,
+    merchantable,
+    stump,
+    points: heights.points,
+    crown: crownOf(height, crownBase),
+    cubic,
+    boards,
+    assumptions,
+  };
 }
 
 /** A distance that ended at the bark ended at the thickest stem. */
@@ -64,22 +90,13 @@ function oneStem(dbh: Answer<DiameterResult>, basalArea: Answer<BasalAreaResult>
   return dbh.ok && basalArea.ok && basalArea.value.stems > 1 ? noAnswer('stems-stand-alone', 'Several stems.') : dbh;
 }
 
-function lastHeight(
-  stations: readonly Answer<StationResult>[],
-  readings: readonly StationReadings[],
-  target: TopTarget,
-  tipOffset: number,
-  protocolReference: GroundReference,
-): Answer<HeightResult> {
-  let why: Answer<HeightResult> = noAnswer('no-distance', 'No distance from the tree is read yet.');
-  for (let i = stations.length - 1; i >= 0; i--) {
-    const station = stations[i] as Answer<StationResult>;
-    const own = readings[i]?.angles.get('base')?.at(-1)?.reference;
-    const height = station.ok ? deriveHeight(station.value, target, tipOffset, own ?? protocolReference) : station;
-    if (height.ok) return height;
-    if (i === stations.length - 1) why = height;
-  }
-  return why;
+/** Crown length and live crown ratio. */
+function crownOf(height: Answer<HeightResult>, crownBase: Answer<HeightResult>): Answer<CrownResult> {
+  if (!height.ok) return height;
+  if (!crownBase.ok) return crownBase;
+  const length = height.value.value - crownBase.value.value;
+  if (!(length > 0)) return noAnswer('crown-base-over-total', 'The crown base is not below the tip.');
+  return answer({ length: metres(length), ratio: length / height.value.value });
 }
 
 /** A sighted merchantable top counts before a length that was typed in. */
@@ -98,6 +115,8 @@ function merchantableHeight(sighted: Answer<HeightResult>, all: Gathered, refere
     signCase: null,
     parts: null,
     dominant: null,
+    stemLength: null,
+    agreement: null,
     from: [idOf(told)],
   });
 }

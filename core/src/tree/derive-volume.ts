@@ -1,8 +1,10 @@
+import { USUAL_REACH } from '../diameter/index';
+import { logsByStick } from '../height/index';
 import { LOGS_16_FT, type ProtocolOptions, STUMP_1_FT } from '../survey/index';
-import { type Answer, answer, DomainError, inches, metres, metresToFeet, metresToInches, noAnswer } from '../units';
+import { type Answer, answer, DomainError, inches, METRES_PER_FOOT, metres, metresToFeet, metresToInches, noAnswer } from '../units';
 import { byFormFactor, DEFAULT_FORM_FACTOR, formFactorSigma, logByLog, merchantableLogs } from '../volume/index';
-import type { LogsReading } from './reading';
-import type { Assumption, BasalAreaResult, BoardResult, CubicResult, DiameterResult, HeightResult } from './result';
+import type { Gathered } from './gather';
+import type { Assumption, BasalAreaResult, BoardResult, CubicResult, DiameterResult, HeightResult, StationResult } from './result';
 import { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures } from './species';
 
 /**
@@ -40,7 +42,7 @@ export function deriveCubic(
 export function deriveBoards(
   dbh: Answer<DiameterResult>,
   merchantable: Answer<HeightResult>,
-  told: LogsReading | undefined,
+  told: number | undefined,
   protocol: ProtocolOptions,
   species: SpeciesFigures,
   assume: (a: Assumption) => void,
@@ -50,11 +52,11 @@ export function deriveBoards(
       dbh.code === 'stems-stand-alone' ? dbh.code : 'no-diameter',
       dbh.code === 'stems-stand-alone' ? 'Board feet go stem by stem: measure each as a tree of its own.' : 'Board feet need the diameter.',
     );
-  if (!told && !merchantable.ok) return noAnswer('no-logs', 'Board feet need the logs, or a sight to the merchantable top.');
+  if (told === undefined && !merchantable.ok) return noAnswer('no-logs', 'Board feet need the logs, or a sight to the merchantable top.');
   const logs = protocol.merchantable?.logs ?? LOGS_16_FT;
   if (!protocol.merchantable?.logs) assume(LOGS);
   let count: number;
-  if (told) count = told.value;
+  if (told !== undefined) count = told;
   else {
     const stump = protocol.merchantable?.stumpHeight ?? STUMP_1_FT;
     if (!protocol.merchantable) assume(STUMP);
@@ -77,7 +79,14 @@ export function deriveBoards(
       taperPerLog: inches(taperPerLog),
       logLength: metresToFeet(metres(logs.length)),
     });
-    return answer({ logs: sum.logs, boardFeet: sum.boardFeet, count, counted: told ? 'told' : 'from-height', formClass, taperPerLog });
+    return answer({
+      logs: sum.logs,
+      boardFeet: sum.boardFeet,
+      count,
+      counted: told !== undefined ? 'told' : 'from-height',
+      formClass,
+      taperPerLog,
+    });
   } catch (e) {
     // more logs than the taper leaves wood for is a property of this tree, not a wrong argument of the caller
     if (e instanceof DomainError && e.code === 'taper-too-strong') return noAnswer(e.code, `With this taper ${e.expected}.`);
@@ -85,6 +94,36 @@ export function deriveBoards(
   }
 }
 
+/**
+ * Logs read on a stick's log scale, as they are at the reach and distance it was used at, odd ends as the protocol says.
+ * @param assume is told of a reach nobody gave
+ * @returns logs in halves; undefined where none were read so, or the distance is missing
+ */
+export function logsByScale(
+  all: Gathered,
+  stations: readonly Answer<StationResult>[],
+  protocol: ProtocolOptions,
+  assume: (a: Assumption) => void,
+): number | undefined {
+  const last = all.logScales.at(-1);
+  if (!last) return undefined;
+  const { reading } = last;
+  const station = stations[all.stations.findIndex((s) => s.id === last.station)];
+  if (!station?.ok) return undefined;
+  const drawn = metres(reading.designReach ?? USUAL_REACH);
+  if (reading.reach === undefined) assume(REACH);
+  const logs = logsByStick(
+    reading.value,
+    { used: station.value.distance, drawn: metres(reading.designDistance ?? LOG_SCALE_DISTANCE) },
+    { own: metres(reading.reach ?? drawn), drawn },
+  );
+  const halves = protocol.merchantable?.logs?.oddEnd === 'nearest' ? Math.round(logs * 2) : Math.floor(logs * 2 + 1e-9);
+  return halves / 2;
+}
+
+/** 66 ft, one chain: what log scales are drawn for where they say nothing. */
+const LOG_SCALE_DISTANCE = 66 * METRES_PER_FOOT;
+const REACH: Assumption = { code: 'reach', text: 'The stick’s log scale was held at the reach it is drawn for.' };
 const STEMS_SHARE_HEIGHT: Assumption = { code: 'stems-share-height', text: 'Every stem is taken to be as tall as the one measured.' };
 const FORM_FACTOR: Assumption = {
   code: 'form-factor',

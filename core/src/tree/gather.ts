@@ -1,24 +1,16 @@
-import { type AngleScale, DomainError, type Tangent, tangent, tangentOf } from '../units';
-import {
-  type AngleReading,
-  type AngleTarget,
-  type AnyDiameter,
-  type DistanceReading,
-  FIRST_STEM,
-  type LengthReading,
-  type LogsReading,
-  type Reading,
-  type TrunkReading,
-} from './reading';
-import type { Sight } from './result';
+import type { AngleReading, AngleTarget, HeightReading, LengthReading, LogScaleReading, LogsReading } from './height-reading';
+import { type AnyDiameter, FIRST_STEM, type Reading, type TrunkReading } from './reading';
 
 export interface StationReadings {
   readonly id: string;
-  distances: DistanceReading[];
+  /** Sightings by what they met; a named point is not among them. */
   angles: Map<AngleTarget, AngleReading[]>;
   markHeights: LengthReading[];
   eyeHeights: LengthReading[];
+  /** Everything else that was read from here, in the order taken. */
+  others: StationReading[];
 }
+type StationReading = Exclude<HeightReading, LogsReading>;
 
 export interface StemReadings {
   readonly id: string;
@@ -33,6 +25,8 @@ export interface Gathered {
   /** In the order in which their first reading came. */
   stations: StationReadings[];
   logs: LogsReading[];
+  /** Each with the station it was read from. */
+  logScales: { readonly reading: LogScaleReading; readonly station: string }[];
   merchantableHeights: LengthReading[];
 }
 
@@ -45,12 +39,12 @@ export const ONE_STATION = 'station';
  * @returns the same readings, by quantity and station
  */
 export function gather(readings: readonly Reading[]): Gathered {
-  const all: Gathered = { stems: [], stations: [], logs: [], merchantableHeights: [] };
+  const all: Gathered = { stems: [], stations: [], logs: [], logScales: [], merchantableHeights: [] };
   const stationOf = (reading: Reading): StationReadings => {
     const id = reading.station ?? ONE_STATION;
     let station = all.stations.find((s) => s.id === id);
     if (!station) {
-      station = { id, distances: [], angles: new Map(), markHeights: [], eyeHeights: [] };
+      station = { id, angles: new Map(), markHeights: [], eyeHeights: [], others: [] };
       all.stations.push(station);
     }
     return station;
@@ -77,57 +71,38 @@ export function gather(readings: readonly Reading[]): Gathered {
         all.logs.push(reading);
         break;
       case 'merchantable-height':
-        all.merchantableHeights.push(reading);
-        break;
-      case 'distance':
-        stationOf(reading).distances.push(reading);
+        all.merchantableHeights.push(reading as LengthReading);
         break;
       case 'mark-height':
-        stationOf(reading).markHeights.push(reading);
+        stationOf(reading).markHeights.push(reading as LengthReading);
         break;
       case 'eye-height':
-        stationOf(reading).eyeHeights.push(reading);
+        stationOf(reading).eyeHeights.push(reading as LengthReading);
+        break;
+      case 'log-scale':
+        all.logScales.push({ reading, station: stationOf(reading).id });
         break;
       case 'angle': {
-        const { angles } = stationOf(reading);
-        const shots = angles.get(reading.target);
+        const station = stationOf(reading);
+        if (reading.target === 'point') {
+          station.others.push(reading);
+          break;
+        }
+        const shots = station.angles.get(reading.target);
         if (shots) shots.push(reading);
-        else angles.set(reading.target, [reading]);
+        else station.angles.set(reading.target, [reading]);
         break;
       }
+      default:
+        stationOf(reading).others.push(reading);
     }
   }
   return all;
 }
 
-/**
- * The shots at one target as one sight: mean of their tangents, error of the mean.
- * @param shots at one target from one station, or undefined
- * @param sigma standard error of a single shot where the reading names none, radians
- * @returns the sight, or null without shots
- */
-export function meanSight(shots: readonly AngleReading[] | undefined, sigma: number): Sight | null {
-  if (!shots || shots.length === 0) return null;
-  let t = 0;
-  let variance = 0;
-  for (const shot of shots) {
-    t += tangentOf(shot.value, scaleOf(shot));
-    variance += (shot.sigma ?? sigma) ** 2;
-  }
-  const n = shots.length;
-  return { t: tangent(t / n) as Tangent, sigma: Math.sqrt(variance) / n, shots: n, from: shots.map(idOf) };
+/** What else was read from a station, by kind. */
+export function othersOf<K extends StationReading['kind']>(s: StationReadings, kind: K): (StationReading & { readonly kind: K })[] {
+  return s.others.filter((r): r is StationReading & { readonly kind: K } => r.kind === kind);
 }
 
 export const idOf = (reading: Reading) => reading.id ?? '';
-
-/**
- * The scale of a sighting as the core uses it.
- * @throws DomainError `bad-scale` when a fixed scale names no distance
- */
-export function scaleOf(reading: Pick<AngleReading, 'scale' | 'scaleDistance'>): AngleScale {
-  if (reading.scale !== 'fixed') return { kind: reading.scale };
-  if (reading.scaleDistance === undefined) {
-    throw new DomainError('bad-scale', 'scaleDistance', undefined, 'a fixed-distance scale needs the distance it is drawn for');
-  }
-  return { kind: 'fixed', distance: reading.scaleDistance };
-}

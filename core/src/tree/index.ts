@@ -1,16 +1,30 @@
 export { deriveTree, ONE_STATION, type TreeInput } from './derive-tree';
-export { scaleOf } from './gather';
-export { readDiameter } from './read-diameter';
 export {
   ANGLE_TARGETS,
   type AngleReading,
   type AngleTarget,
-  type AnyDiameter,
-  type DiameterReading,
+  type DeviceReading,
+  DISTANCE_TOOLS,
+  type DirectReading,
   type DistanceReading,
-  FIRST_STEM,
+  type DistanceTool,
+  HEIGHT_TARGETS,
+  type HeightReading,
   type LengthReading,
   type LogsReading,
+  type PacesReading,
+  SHOT_TARGETS,
+  type ShotReading,
+  type ShotTarget,
+  type StickReading,
+  type TopTarget,
+} from './height-reading';
+export { readDiameter } from './read-diameter';
+export { scaleOf } from './read-sight';
+export {
+  type AnyDiameter,
+  type DiameterReading,
+  FIRST_STEM,
   type OpticalReading,
   READING_KINDS,
   type Reading,
@@ -19,20 +33,27 @@ export {
   type TrunkReading,
   toolOf,
 } from './reading';
-export type {
-  Assumption,
-  BasalAreaResult,
-  BoardResult,
-  ComparedDiameter,
-  CubicResult,
-  DiameterResult,
-  HeightResult,
-  OneNumberResult,
-  Sight,
-  StationResult,
-  StemResult,
-  TopTarget,
-  TreeResult,
-  UpperDiameter,
+export {
+  type Agreement,
+  type Assumption,
+  type BasalAreaResult,
+  type BoardResult,
+  type ComparedDiameter,
+  type CrownResult,
+  type CubicResult,
+  type Determination,
+  type DiameterResult,
+  type DistanceSource,
+  HEIGHT_METHODS,
+  type HeightMethod,
+  type HeightResult,
+  type Lean,
+  type OneNumberResult,
+  type PointHeight,
+  type Sight,
+  type StationResult,
+  type StemResult,
+  type TreeResult,
+  type UpperDiameter,
 } from './result';
 export { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures, TIP_OFFSET } from './species';

@@ -4,6 +4,7 @@ import type { Pom } from '../stem/index';
 import type { GroundReference } from '../survey/index';
 import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
 import type { LogByLog } from '../volume/index';
+import type { TopTarget } from './height-reading';
 import type { ToolName } from './reading';
 
 /** A figure nobody measured, said wherever it was used. */
@@ -66,13 +67,19 @@ export interface BasalAreaResult {
   readonly stems: number;
 }
 
+/** Where a station's distance comes from. */
+export type DistanceSource = 'tape' | 'laser' | 'ultrasonic' | 'fixed-base' | 'paces' | 'shot' | 'pole' | 'two-stations';
+
 /** One setting-up: where the eye was, seen from the foot of the tree. */
 export interface StationResult {
   readonly station: string;
   /** Level, to the axis. */
   readonly distance: Metres;
   readonly distanceSigma: Metres;
-  readonly along: 'level' | 'slope';
+  readonly distanceBy: DistanceSource;
+  /** What other tools said of it. */
+  readonly otherDistances: readonly { readonly by: DistanceSource; readonly distance: Metres; readonly sigma: Metres }[];
+  readonly along: 'level' | 'slope' | 'sight';
   /** Slope of the ground as read; null when it was not. */
   readonly slope: Tangent | null;
   readonly eyeHeight: Metres;
@@ -84,9 +91,29 @@ export interface StationResult {
   readonly markHeight: Metres;
   /** The upper sights as used. */
   readonly tops: Partial<Record<TopTarget, Sight>>;
+  /** Sights to places with names of their own. */
+  readonly points: readonly { readonly name: string; readonly sight: Sight }[];
+  /** Level distance to the point plumb below the tip, where it was measured. */
+  readonly plumb: { readonly distance: Metres; readonly sigma: Metres } | null;
+  readonly lean: Lean | null;
+  /** A pole at the base, as sighted. */
+  readonly pole: { readonly length: Metres; readonly sigma: Metres; readonly top: Sight } | null;
+  /** The farther station in line with the tree, and the level line to it. */
+  readonly far: {
+    readonly station: string;
+    readonly baseline: Metres;
+    readonly sigma: Metres;
+    readonly top: Sight;
+    readonly base: Sight;
+  } | null;
 }
-export type TopTarget = 'tip' | 'crown-base' | 'merchantable';
-export const TOP_TARGETS: readonly TopTarget[] = ['tip', 'crown-base', 'merchantable'];
+
+/** Lean of the whole stem, radians from plumb, as seen from a station. */
+export interface Lean {
+  readonly angle: number;
+  readonly toward: 'eye' | 'away' | 'side';
+  readonly sigma: number;
+}
 
 /** The mean of the shots at one target. */
 export interface Sight {
@@ -94,19 +121,73 @@ export interface Sight {
   /** Of the mean, radians. */
   readonly sigma: number;
   readonly shots: number;
+  /** Standard deviation of the shots (n − 1): radians, or metres of line-of-sight shots; null of a single one. */
+  readonly spread: number | null;
+  /** Read as the angle between this target and the base. */
+  readonly included: boolean;
+  /** Of a line-of-sight shot: its length, and whether it ended at the bark. */
+  readonly line?: { readonly distance: Metres; readonly sigma: Metres; readonly toBark: boolean };
   readonly from: readonly string[];
 }
+
+export const HEIGHT_METHODS = [
+  'two-sights',
+  'two-sights-to-mark',
+  'included-angle',
+  'line-shots',
+  'transponder',
+  'pole',
+  'two-stations',
+  'stick',
+  'set-angle',
+  'device',
+  'shadow',
+  'direct',
+  'told',
+  'mean',
+] as const;
+export type HeightMethod = (typeof HEIGHT_METHODS)[number];
 
 export interface HeightResult {
   readonly value: Metres;
   readonly sigma: Metres;
-  readonly method: 'two-sights' | 'two-sights-to-mark' | 'told';
+  readonly method: HeightMethod;
   readonly station: string | null;
   readonly reference: GroundReference;
   readonly signCase: SignCase | null;
-  readonly parts: Readonly<Record<ErrorPart, number>> | null;
+  /** What the standard error is made of, metres; squares add up. Null where it is not made of parts. */
+  readonly parts: Readonly<Partial<Record<ErrorPart, number>>> | null;
   readonly dominant: ErrorPart | null;
+  /** Along the stem, where a lean is known: height over its cosine. */
+  readonly stemLength: Metres | null;
+  /** How several determinations of it agree; null of a single one. */
+  readonly agreement: Agreement | null;
   readonly from: readonly string[];
+}
+export interface Agreement {
+  readonly determinations: number;
+  /** Standard deviation of the determinations, n − 1. */
+  readonly spread: Metres;
+  /** Whether they lie within each other's errors. */
+  readonly agree: boolean;
+  /** The station of the one that is out of line, where more than two tell which. */
+  readonly odd: string | null;
+}
+
+/** What one setting-up gives. */
+export interface Determination {
+  readonly station: string;
+  readonly method: HeightMethod | null;
+  readonly heights: Readonly<Record<TopTarget, Answer<HeightResult>>>;
+}
+export interface PointHeight {
+  readonly name: string;
+  readonly height: Answer<HeightResult>;
+}
+export interface CrownResult {
+  readonly length: Metres;
+  /** Crown length over total height. */
+  readonly ratio: number;
 }
 
 export interface CubicResult {
@@ -130,9 +211,15 @@ export interface TreeResult {
   readonly oneNumber: OneNumberResult | null;
   readonly basalArea: Answer<BasalAreaResult>;
   readonly stations: readonly Answer<StationResult>[];
+  /** Station by station, kept apart. */
+  readonly determinations: readonly Determination[];
   readonly height: Answer<HeightResult>;
   readonly crownBase: Answer<HeightResult>;
   readonly merchantable: Answer<HeightResult>;
+  readonly stump: Answer<HeightResult>;
+  /** Places on the stem with names of their own. */
+  readonly points: readonly PointHeight[];
+  readonly crown: Answer<CrownResult>;
   readonly cubic: Answer<CubicResult>;
   readonly boards: Answer<BoardResult>;
   readonly assumptions: readonly Assumption[];

@@ -107,7 +107,7 @@ describe('one tree from its readings', () => {
     expect(told.stations[0]).toMatchObject({ ok: true, value: { eyeHeight: 1.72, eyeHeightAssumed: false } });
   });
 
-  it('uses the last station that gives a height', () => {
+  it('takes every station for a determination of its own, and their weighted mean for the height', () => {
     const at = (station: string, r: Reading): Reading => ({ ...r, station });
     const first = [tape(20), angle('tip', 80), angle('base', -10)].map((r) => at('a', r));
     const tree = deriveTree({ protocol: metric, readings: [...first, at('b', tape(30))] });
@@ -116,7 +116,17 @@ describe('one tree from its readings', () => {
       protocol: metric,
       readings: [...first, ...[tape(30), angle('tip', 60), angle('base', -5)].map((r) => at('b', r))],
     });
-    expect(both.height).toMatchObject({ ok: true, value: { station: 'b', value: expect.closeTo(19.5, 9) } });
+    expect(both.determinations.map((d) => d.heights.tip)).toMatchObject([
+      { ok: true, value: { value: expect.closeTo(18, 9), station: 'a' } },
+      { ok: true, value: { value: expect.closeTo(19.5, 9), station: 'b' } },
+    ]);
+    expect(both.height).toMatchObject({
+      ok: true,
+      value: { method: 'mean', station: null, agreement: { determinations: 2, agree: true, odd: null } },
+    });
+    const mean = both.height.ok ? both.height.value : null;
+    expect(mean?.value).toBeGreaterThan(18);
+    expect(mean?.value).toBeLessThan(19.5);
   });
 
   it('refuses readings that can not be, and never answers NaN', () => {

@@ -1,6 +1,6 @@
 import { normalise } from './parse-length';
 import type { AngleScale } from './scale';
-import { checkScaleRange } from './scale';
+import { checkScaleRange, readingOf, tangentOf } from './scale';
 
 export type ParsedAngle =
   | { readonly ok: true; readonly value: number; readonly scale: AngleScale; readonly signed: boolean; readonly echo: string }
@@ -34,6 +34,10 @@ export function parseAngle(text: string, scale: AngleScale): ParsedAngle {
 export function echoAngle(value: number, scale: AngleScale): string {
   const sign = value > 0 ? '+' : value < 0 ? '−' : '';
   const n = `${sign}${Math.abs(value)}`;
+  if (scale.kind === 'dial') {
+    const degrees = Math.round(readingOf(tangentOf(value, scale), { kind: 'degree' }) * 10) / 10;
+    return `${value} on the dial = ${echoAngle(degrees, { kind: 'degree' })}`;
+  }
   if (scale.kind === 'degree') return `${n}°`;
   if (scale.kind === 'percent') return `${n} %`;
   return scale.kind === 'topographic' ? `${n} /66` : `${n} /${scale.distance}`;

@@ -2,14 +2,18 @@ import { degreesToRadians } from './convert';
 import { DomainError } from './domain-error';
 import type { Tangent } from './quantity';
 
-/** The scale a sighting was read on. `fixed` is a scale drawn for one distance (15, 20, 25 …), in its own unit. */
+/**
+ * The scale a sighting was read on. `fixed` is a scale drawn for one distance (15, 20, 25 …), in its own unit. `dial` is a
+ * protractor's: what it reads when level, and whether its figure grows as the sight goes up or down.
+ */
 export type AngleScale =
   | { readonly kind: 'degree' }
   | { readonly kind: 'percent' }
   | { readonly kind: 'topographic' }
-  | { readonly kind: 'fixed'; readonly distance: number };
+  | { readonly kind: 'fixed'; readonly distance: number }
+  | { readonly kind: 'dial'; readonly level: number; readonly grows: 'up' | 'down' };
 
-export const SCALE_KINDS = ['degree', 'percent', 'topographic', 'fixed'] as const;
+export const SCALE_KINDS = ['degree', 'percent', 'topographic', 'fixed', 'dial'] as const;
 
 /**
  * Any sighting as a tangent (rise over run), the one form the core computes with.
@@ -24,6 +28,7 @@ export function tangentOf(reading: number, scale: AngleScale): Tangent {
   const refusal = checkScaleRange(reading, scale);
   if (refusal) throw new DomainError('angle-out-of-range', 'sighting', reading, refusal);
   if (scale.kind === 'degree') return Math.tan(degreesToRadians(reading)) as Tangent;
+  if (scale.kind === 'dial') return Math.tan(degreesToRadians(degreesOnDial(reading, scale))) as Tangent;
   return (reading / divisor(scale)) as Tangent;
 }
 
@@ -35,10 +40,17 @@ export function tangentOf(reading: number, scale: AngleScale): Tangent {
  * @example readingOf(tangent(0.5), { kind: 'percent' }) // 50
  */
 export function readingOf(t: Tangent, scale: AngleScale): number {
-  return scale.kind === 'degree' ? (Math.atan(t) * 180) / Math.PI : t * divisor(scale);
+  if (scale.kind !== 'degree' && scale.kind !== 'dial') return t * divisor(scale);
+  const degrees = (Math.atan(t) * 180) / Math.PI;
+  if (scale.kind === 'degree') return degrees;
+  return scale.level + (scale.grows === 'up' ? degrees : -degrees);
 }
 
-function divisor(scale: Exclude<AngleScale, { kind: 'degree' }>): number {
+/** What a dial's figure is in degrees, up positive. */
+const degreesOnDial = (reading: number, dial: Extract<AngleScale, { kind: 'dial' }>) =>
+  dial.grows === 'up' ? reading - dial.level : dial.level - reading;
+
+function divisor(scale: Exclude<AngleScale, { kind: 'degree' | 'dial' }>): number {
   if (scale.kind === 'percent') return 100;
   return scale.kind === 'topographic' ? 66 : scale.distance;
 }
@@ -51,6 +63,11 @@ export function checkScaleRange(reading: number, scale: AngleScale): string | nu
   }
   if (scale.kind === 'degree' && Math.abs(reading) >= 90) {
     return `${reading}° points straight up or beyond: degrees lie between −90 and 90, both excluded. Is it percent?`;
+  }
+  if (scale.kind === 'dial') {
+    return Math.abs(degreesOnDial(reading, scale)) < 90
+      ? null
+      : `${reading} on this dial points straight up or beyond: it reads ${scale.level} when level, and lies within 90 of that.`;
   }
   if (scale.kind !== 'degree' && Math.abs(reading / divisor(scale)) > 60) {
     return `${reading} on this scale is steeper than 89°: check the scale.`;

@@ -5,6 +5,7 @@ import {
   type Entity,
   type JudgedTool,
   type PreviousDiameter,
+  type PreviousHeight,
   type ProtocolOptions,
   type Reading,
   settled,
@@ -104,7 +105,7 @@ function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: Read
     return [
       {
         ...(sigma != null && sigmaFits(read) ? { sigma } : {}),
-        ...ownTool(book, head.person, read),
+        ...ownFigures(book, head.person, read),
         ...read,
         id: e.id,
         ...(name && name !== '1' ? { stem: name } : {}),
@@ -117,39 +118,55 @@ function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: Read
 /** An instrument's sigma is an angle's or a diameter's own; a tape's is a share and needs the distance. */
 const sigmaFits = (read: Reading) => read.kind === 'angle' || read.kind === 'diameter';
 
-/** What the kit knows of this person with this tool: the reach, and the error their pairs have shown. */
-function ownTool(book: Lookup, person: string | null, read: Reading): object {
-  if (!person || (read.kind !== 'diameter' && read.kind !== 'optical-diameter')) return {};
-  const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? book.bodyMeasure(person, 'reach') : null;
-  const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);
-  return { ...(reach === null ? {} : { reach }), ...(record ? { sigmaShare: record.sigma } : {}) };
+/** What the kit knows of this person with this tool: reach, pace, and the error that their own readings have shown. */
+export function ownFigures(book: Lookup, person: string | null, read: Reading): object {
+  if (!person) return {};
+  switch (read.kind) {
+    case 'stick':
+    case 'log-scale':
+      return reachOf(book, person);
+    case 'diameter':
+    case 'optical-diameter': {
+      const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);
+      const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? reachOf(book, person) : {};
+      return { ...reach, ...(record ? { sigmaShare: record.sigma } : {}) };
+    }
+    default:
+      return {};
+  }
 }
 
+function reachOf(book: Lookup, person: string): object {
+  const reach = book.bodyMeasure(person, 'reach');
+  return reach === null ? {} : { reach };
+}
+
+/** What the visit before gave, as the checks take it: stem by stem its diameters, and its height. */
+export interface Before {
+  readonly previous: readonly PreviousDiameter[];
+  readonly previousHeight?: PreviousHeight;
+}
+const NOTHING_BEFORE: Before = { previous: [] };
+
 /**
- * Stem by stem, the diameters of the visit before.
+ * What the last of some visits gave.
  * @param visits earlier ones, oldest first
  * @param on the day of the visit that follows
  */
-export function previousDiameters(visits: readonly BookVisit[], on: string, protocol: ProtocolOptions): readonly PreviousDiameter[] {
+export function visitBefore(visits: readonly BookVisit[], on: string, protocol: ProtocolOptions): Before {
   const last = visits.at(-1);
-  if (!last) return [];
+  if (!last) return NOTHING_BEFORE;
   try {
-    const { stems } = deriveTree({ readings: last.inForce, protocol });
-    return stems.flatMap(({ stem, dbh }) =>
-      dbh.ok
-        ? [
-            {
-              stem,
-              diameter: dbh.value.unrounded,
-              sigma: dbh.value.sigma,
-              pom: dbh.value.pom,
-              years: Math.max(0, yearsBetween(last.on, on)),
-            },
-          ]
-        : [],
-    );
+    const { stems, height } = deriveTree({ readings: last.inForce, protocol });
+    const years = Math.max(0, yearsBetween(last.on, on));
+    return {
+      previous: stems.flatMap(({ stem, dbh }) =>
+        dbh.ok ? [{ stem, diameter: dbh.value.unrounded, sigma: dbh.value.sigma, pom: dbh.value.pom, years }] : [],
+      ),
+      ...(height.ok ? { previousHeight: { height: height.value.value, sigma: height.value.sigma, years } } : {}),
+    };
   } catch (e) {
-    if (e instanceof DomainError) return [];
+    if (e instanceof DomainError) return NOTHING_BEFORE;
     throw e;
   }
 }

@@ -2,7 +2,7 @@ import { PRESETS } from '@arbolito/core';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from './book';
-import { previousDiameters } from './book-tree';
+import { visitBefore } from './book-tree';
 import type { AnyRecord, RecordOf } from './envelope';
 import type { Kind } from './records/index';
 
@@ -51,8 +51,8 @@ describe('the book of one tree', () => {
     const t = new Book(m.records).tree(tree);
     expect(t?.inForce).toMatchObject([{ value: 42 }]);
     expect(t?.visits.map((v) => v.on)).toEqual(['2023-05-01', '2026-05-01']);
-    const before = previousDiameters(t?.visits.slice(0, -1) ?? [], '2026-05-01', PRESETS.monitoring.options);
-    expect(before).toMatchObject([{ stem: '1', diameter: 0.4, pom: 1.55, years: expect.closeTo(3, 2) }]);
+    const before = visitBefore(t?.visits.slice(0, -1) ?? [], '2026-05-01', PRESETS.monitoring.options);
+    expect(before).toEqual({ previous: [expect.objectContaining({ stem: '1', diameter: 0.4, pom: 1.55, years: expect.closeTo(3, 2) })] });
   });
 
   it('names stems by their number, and keeps two of one number apart', () => {

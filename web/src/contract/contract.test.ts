@@ -28,8 +28,8 @@ describe('the contract', () => {
 
   it('refuses a protocol with any option missing or wrong, by its name', () => {
     const options = PRESETS['timber-us'].options;
-    const mayBeLeftOut = new Set(['classWidth', 'merchantable']);
-    for (const field of Object.keys(options) as (keyof ProtocolOptions)[]) {
+    const mayBeLeftOut = new Set(['classWidth', 'merchantable', 'determinations']);
+    for (const field of [...Object.keys(options), 'determinations'] as (keyof ProtocolOptions)[]) {
       const plain = JSON.parse(JSON.stringify(options)) as Plain;
       plain[field] = { nonsense: true };
       const wrong = validate(ProtocolOptionsInput, plain);

@@ -6,10 +6,8 @@ import {
   cubicMetresToCubicFeet,
   type Finding,
   feetToMetres,
-  type HeightResult,
   inchesToMetres,
   type School,
-  type StationResult,
   type TreeResult,
 } from '@arbolito/core';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
@@ -27,22 +25,19 @@ import {
   StemAnswer,
   stemAnswer,
 } from './diameter-answer';
+import {
+  CrownAnswer,
+  DeterminationAnswer,
+  determinationAnswer,
+  HeightAnswer,
+  heightAnswer,
+  PointAnswer,
+  pointAnswer,
+  StationAnswer,
+  stationAnswer,
+} from './height-answer';
 import { FieldErrorAnswer } from './sync';
 
-export class ErrorParts {
-  @IsNumber() @Says('m') distance!: number;
-  @IsNumber() @Says('m') topSight!: number;
-  @IsNumber() @Says('m') baseSight!: number;
-  @IsNumber() @Says('m') tipOffset!: number;
-}
-export class HeightAnswer extends Estimate {
-  @IsIn(['two-sights', 'two-sights-to-mark', 'told']) method!: string;
-  @IsString() @Says('The ground reference it counts from.') reference!: string;
-  @IsOptional() @IsString() station!: string | null;
-  @IsOptional() @IsIn(['eye-between', 'eye-below-base', 'eye-above-top']) signCase!: string | null;
-  @MaybeOne(() => ErrorParts) @Says('What the standard error is made of.') parts!: ErrorParts | null;
-  @IsOptional() @IsIn(['distance', 'top-sight', 'base-sight', 'tip-offset']) @Says('The largest part.') dominant!: string | null;
-}
 export class CubicAnswer extends Estimate {
   @IsNumber() @Says('The same in ft³.') cubicFeet!: number;
   @IsNumber() formFactor!: number;
@@ -66,14 +61,6 @@ export class BoardAnswer {
   @One(() => BoardFeet) boardFeet!: BoardFeet;
   @Many(() => LogAnswer) eachLog!: LogAnswer[];
 }
-export class StationAnswer {
-  @IsString() station!: string;
-  @IsNumber() @Says('Level, to the axis, m.') distance!: number;
-  @IsNumber() @Says('m') distanceSigma!: number;
-  @IsNumber() @Says('What the base should read, rise over run.') predictedBase!: number;
-  @IsNumber() @Says('m') eyeHeight!: number;
-  @IsBoolean() eyeHeightAssumed!: boolean;
-}
 export class FindingAnswer {
   @IsString() code!: string;
   @IsString() @Says('The reading it points at.') target!: string;
@@ -92,6 +79,10 @@ export class TreeAnswer {
   @MaybeOne(() => HeightAnswer) height?: HeightAnswer;
   @MaybeOne(() => HeightAnswer) crownBase?: HeightAnswer;
   @MaybeOne(() => HeightAnswer) merchantableHeight?: HeightAnswer;
+  @MaybeOne(() => HeightAnswer) stumpHeight?: HeightAnswer;
+  @Many(() => PointAnswer) @Says('Places on the stem with names of their own.') points!: PointAnswer[];
+  @MaybeOne(() => CrownAnswer) crown?: CrownAnswer;
+  @Many(() => DeterminationAnswer) @Says('Station by station, kept apart.') determinations!: DeterminationAnswer[];
   @MaybeOne(() => CubicAnswer) volume?: CubicAnswer;
   @MaybeOne(() => BoardAnswer) boards?: BoardAnswer;
   @Many(() => StationAnswer) stations!: StationAnswer[];
@@ -125,34 +116,21 @@ export function treeAnswer(result: TreeResult, findings: readonly Finding[], sch
     stems: result.stems.map((s) => stemAnswer(s, schools.get(s.stem) ?? [])),
     ...(result.oneNumber ? { oneNumber: oneNumberAnswer(result.oneNumber) } : {}),
     basalArea: take('basalArea', result.basalArea, basalAreaAnswer),
-    height: take('height', result.height, height),
-    crownBase: take('crownBase', result.crownBase, height),
-    merchantableHeight: take('merchantableHeight', result.merchantable, height),
+    height: take('height', result.height, heightAnswer),
+    crownBase: take('crownBase', result.crownBase, heightAnswer),
+    merchantableHeight: take('merchantableHeight', result.merchantable, heightAnswer),
+    stumpHeight: take('stumpHeight', result.stump, heightAnswer),
+    points: result.points.map(pointAnswer),
+    crown: take('crown', result.crown, (c) => ({ ...c })),
+    determinations: result.determinations.map(determinationAnswer),
     volume: take('volume', result.cubic, cubic),
     boards: take('boards', result.boards, boards),
-    stations: result.stations.flatMap((s) => (s.ok ? [station(s.value)] : [])),
+    stations: result.stations.flatMap((s) => (s.ok ? [stationAnswer(s.value)] : [])),
     missing,
     assumptions: [...result.assumptions],
     findings: [...findings],
   };
 }
-
-const height = (h: HeightResult): HeightAnswer => ({
-  value: h.value,
-  sigma: h.sigma,
-  unit: 'm',
-  method: h.method,
-  reference: h.reference,
-  station: h.station,
-  signCase: h.signCase,
-  parts: h.parts && {
-    distance: h.parts.distance,
-    topSight: h.parts['top-sight'],
-    baseSight: h.parts['base-sight'],
-    tipOffset: h.parts['tip-offset'],
-  },
-  dominant: h.dominant,
-});
 
 const cubic = (c: CubicResult): CubicAnswer => ({
   value: c.value,
@@ -174,13 +152,4 @@ const boards = (b: BoardResult): BoardAnswer => ({
     smallEnd: inchesToMetres(l.smallEnd),
     boardFeet: { ...l.boardFeet },
   })),
-});
-
-const station = (s: StationResult): StationAnswer => ({
-  station: s.station,
-  distance: s.distance,
-  distanceSigma: s.distanceSigma,
-  predictedBase: s.predictedBase,
-  eyeHeight: s.eyeHeight,
-  eyeHeightAssumed: s.eyeHeightAssumed,
 });

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { PRESET_KEYS, type PresetKey, type PreviousDiameter, type Reading } from '@arbolito/core';
+import { PRESET_KEYS, type PresetKey, type PreviousDiameter, type PreviousHeight, type Reading } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
 import { InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
@@ -19,6 +19,13 @@ export class PreviousDiameterInput implements PreviousDiameter {
   @InRange(0, 15, 'm', { above: true }) @Says('Its diameter then.', 0.392) diameter!: number;
   @IsOptional() @InRange(0, 5, 'm', { above: true }) @Says('Its standard error.') sigma?: number;
   @InRange(0, 60, 'm', { above: true }) @Says('Where it was read, along the stem above the ground reference.', 1.3) pom!: number;
+  @InRange(0, 500, 'years') @Says('How long ago.', 3) years!: number;
+}
+
+/** The tree's total height at the visit before. */
+export class PreviousHeightInput implements PreviousHeight {
+  @InRange(0, 150, 'm', { above: true }) @Says('Its height then.', 21.4) height!: number;
+  @InRange(0, 50, 'm') @Says('Its standard error.', 0.5) sigma!: number;
   @InRange(0, 500, 'years') @Says('How long ago.', 3) years!: number;
 }
 
@@ -46,6 +53,10 @@ export class DeriveTree {
   @Says('The visit before, stem by stem; only the checks look at it.')
   previous?: PreviousDiameterInput[];
 
+  @MaybeOne(() => PreviousHeightInput)
+  @Says('Its total height at the visit before; only the checks look at it.')
+  previousHeight?: PreviousHeightInput;
+
   @IsOptional()
   @InRange(0.5, 3, 'm')
   @Says('Height of the person’s eye; 1.6 m is assumed, and said so, when left out.')
@@ -62,6 +73,18 @@ export class ErrorFigures {
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by Biltmore stick.', 0.04) biltmore?: number;
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of an optical diameter.', 0.03) optical?: number;
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by eye.', 0.15) estimate?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a paced distance.', 0.04) pace?: number;
+  @IsOptional() @InRange(0, 10, 'm', { above: true }) @Says('Of a laser shot’s length.', 0.15) laserDistance?: number;
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a shot’s angle.', 0.0035) laserAngle?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of an ultrasonic distance.', 0.01) ultrasonic?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a fixed-base rangefinder’s distance.', 0.03) fixedBase?: number;
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a protractor with a string.', 0.0175) protractor?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height by stick.', 0.05) stick?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height by shadow.', 0.04) shadow?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height an instrument reported.', 0.02) device?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height along the tree itself.', 0.003) direct?: number;
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a lean somebody judged.', 0.035) lean?: number;
+  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of an eye height that stands for a mark.', 0.1) eyeHeight?: number;
 }
 
 @Together({

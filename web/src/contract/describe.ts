@@ -134,3 +134,39 @@ export function OneOf(
     note(target, f, { choice: { by, of }, list });
   };
 }
+
+type Table = Readonly<Record<string, readonly string[]>>;
+
+/**
+ * Fields that go with a value of another one, and with it alone. Put `check` on the deciding field, which is always there
+ * (a missing optional field is never looked at), and `schema` among the class's conditions.
+ * @param by the deciding field
+ * @param table for each of its values the fields it needs
+ */
+export function brings(by: string, table: Table): { readonly check: PropertyDecorator; readonly schema: readonly object[] } {
+  const fields = [...new Set(Object.values(table).flat())];
+  const wrong = (o: Record<string, unknown>) => {
+    const needed = table[String(o[by])] ?? [];
+    return fields.find((f) => (o[f] != null) !== needed.includes(f));
+  };
+  const words = Object.entries(table).map(([value, needs]) => `${needs.join(' and ')} with ${by} ${value}`);
+  return {
+    check: (target, field) =>
+      ValidateBy({
+        name: `${by}Brings`,
+        validator: {
+          validate: (_, args) => wrong(args?.object as Record<string, unknown>) === undefined,
+          defaultMessage: () => `${words.join(', ')}, and not otherwise`,
+        },
+      })(target, String(field)),
+    schema: fields.map((f) => ({
+      if: { properties: { [by]: { enum: Object.keys(table).filter((v) => table[v]?.includes(f)) } } },
+      // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
+      then: { required: [f], properties: { [f]: { not: { type: 'null' } } } },
+      else: { properties: { [f]: { type: 'null' } } },
+    })),
+  };
+}
+
+/** Several conditions between fields, all of which hold. */
+export const allOf = (...conditions: readonly (readonly object[])[]) => Together({ allOf: conditions.flat() });

@@ -108,4 +108,120 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
       },
     ],
   },
+  'a tall tree by three determinations: laser shots, a transponder, two stations': {
+    preset: 'tall-tree',
+    trees: [
+      {
+        id: 'T 3',
+        species: { crown: 'conifer' },
+        eyeHeight: 1.62,
+        readings: [
+          { kind: 'diameter', tool: 'plain-tape', value: 402, unit: 'cm' },
+          { kind: 'shot', target: 'tip', value: 61.2, unit: 'm', elevation: 42.3, by: 'laser', to: 'axis', station: 'A' },
+          { kind: 'shot', target: 'base', value: 45.6, unit: 'm', elevation: -2.1, by: 'laser', to: 'axis', station: 'A' },
+          { kind: 'shot', target: 'mark', value: 38.1, unit: 'm', elevation: -1.2, by: 'ultrasonic', to: 'bark', station: 'B', zero: 0.1 },
+          { kind: 'mark-height', value: 1.3, unit: 'm', station: 'B' },
+          { kind: 'angle', target: 'tip', value: 46.9, scale: 'degree', station: 'B' },
+          { kind: 'angle', target: 'crown-base', value: 31, scale: 'degree', station: 'B' },
+          { kind: 'angle', target: 'point', name: 'broken limb', value: 22, scale: 'degree', station: 'B' },
+          { kind: 'baseline', value: 25, unit: 'm', far: 'D', station: 'C' },
+          { kind: 'angle', target: 'tip', value: 102, scale: 'percent', station: 'C' },
+          { kind: 'angle', target: 'base', value: -4, scale: 'percent', station: 'C' },
+          { kind: 'angle', target: 'tip', value: 64, scale: 'percent', station: 'D' },
+          { kind: 'angle', target: 'base', value: -3, scale: 'percent', station: 'D' },
+        ],
+      },
+    ],
+  },
+  'without an angle instrument: stick, shadow, pole, protractor, paces': {
+    preset: 'forest-metric',
+    trees: [
+      {
+        id: 'by stick',
+        species: { crown: 'broad' },
+        readings: [
+          { kind: 'paces', value: 20, pace: 1.55, along: 'level', to: 'axis', sigmaShare: 0.02 },
+          { kind: 'stick', target: 'tip', value: 60, unit: 'cm', reach: 0.72 },
+        ],
+      },
+      {
+        id: 'by shadow',
+        readings: [
+          { kind: 'diameter', tool: 'diameter-tape', value: 44, unit: 'cm' },
+          { kind: 'shadow', value: 18.6, unit: 'm', minute: 750 },
+          { kind: 'reference-shadow', value: 1.92, height: 1.5, unit: 'm', minute: 750 },
+          { kind: 'angle', target: 'ground', value: -6, scale: 'degree' },
+        ],
+      },
+      {
+        id: 'by pole',
+        readings: [
+          { kind: 'pole', value: 4, unit: 'm' },
+          { kind: 'angle', target: 'tip', value: 96, scale: 'percent' },
+          { kind: 'angle', target: 'base', value: -8, scale: 'percent' },
+          { kind: 'angle', target: 'pole-top', value: 14, scale: 'percent' },
+        ],
+      },
+      {
+        id: 'by protractor',
+        readings: [
+          { kind: 'distance', value: 30, unit: 'm', along: 'level', to: 'axis' },
+          { kind: 'angle', target: 'base', value: 86, scale: 'dial', level: 90, grows: 'up' },
+          { kind: 'angle', target: 'tip', value: 46, scale: 'degree', included: true },
+        ],
+      },
+      {
+        id: 'by a set angle',
+        readings: [
+          { kind: 'distance', value: 33, unit: 'm', along: 'level', to: 'axis' },
+          { kind: 'set-angle', rise: 1, run: 2 },
+          { kind: 'mark-height', value: 1, unit: 'm' },
+        ],
+      },
+    ],
+  },
+  'a leaning tree with a broad crown; heights reported, told, measured on the felled stem': {
+    preset: 'street',
+    trees: [
+      {
+        id: 'leaning',
+        readings: [
+          { kind: 'distance', value: 24.4, unit: 'm', along: 'sight', elevation: -3, to: 'axis', by: 'laser' },
+          { kind: 'angle', target: 'tip', value: 38, scale: 'degree' },
+          { kind: 'angle', target: 'base', value: -4, scale: 'degree' },
+          { kind: 'lean', value: 12, toward: 'side' },
+          { kind: 'crown', halfWidth: 5, depth: 4, unit: 'm' },
+        ],
+      },
+      {
+        id: 'plumb point',
+        readings: [
+          { kind: 'distance', value: 20, unit: 'm', along: 'level', to: 'axis' },
+          { kind: 'distance', value: 24, unit: 'm', along: 'level', to: 'plumb' },
+          { kind: 'angle', target: 'tip', value: 80, scale: 'percent' },
+          { kind: 'angle', target: 'base', value: -8, scale: 'percent' },
+        ],
+      },
+      {
+        id: 'reported',
+        readings: [
+          { kind: 'distance', value: 25, unit: 'm', along: 'level', to: 'axis' },
+          { kind: 'device-height', target: 'tip', value: 18, unit: 'm', setDistance: 20, setMark: 1.3 },
+        ],
+      },
+      { id: 'felled', readings: [{ kind: 'direct-height', target: 'tip', value: 88.3, more: [9.6, 4.1], unit: 'ft' }] },
+    ],
+  },
+  'logs on a stick’s own scale': {
+    preset: 'timber-us',
+    trees: [
+      {
+        readings: [
+          { kind: 'diameter', tool: 'biltmore-stick', value: 22, unit: 'in', reach: 0.66 },
+          { kind: 'distance', value: 66, unit: 'ft', along: 'level', to: 'axis' },
+          { kind: 'log-scale', value: 2.5, reach: 0.66 },
+        ],
+      },
+    ],
+  },
 };

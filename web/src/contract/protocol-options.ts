@@ -72,5 +72,11 @@ export class ProtocolOptionsInput implements ProtocolOptions {
   @One(() => DiameterRounding) diameterRounding!: DiameterRounding;
   @MaybeOne(() => ClassWidth) classWidth!: ClassWidth | null;
   @MaybeOne(() => Merchantable) merchantable!: Merchantable | null;
+  @IsOptional()
+  @IsInt({ message: 'a whole number from 1 to 9' })
+  @Min(1, { message: 'a whole number from 1 to 9' })
+  @Max(9, { message: 'a whole number from 1 to 9' })
+  @Says('How often a height is determined; once when left out.', 3)
+  determinations?: number;
   @One(() => HeightTolerance) heightTolerance!: HeightTolerance;
 }

@@ -1,6 +1,7 @@
-import { type AngleScale, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
+import { type AngleScale, type HeightMethod, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { v7 } from 'uuid';
 import type { Maker } from './make-records';
+import type { DistanceWay } from './slots';
 
 /** Who makes records here and now. */
 export const makerNow = (person: string | null): Maker => ({ device: deviceName(), person, now: new Date(), newId });
@@ -12,8 +13,14 @@ export const newId = (): string => v7();
 export interface Preferences {
   readonly scale: AngleScale;
   readonly units: UnitSystem;
-  readonly along: 'level' | 'slope';
+  readonly along: 'level' | 'slope' | 'sight';
   readonly to: 'axis' | 'bark';
+  /** How distances are found. */
+  readonly by: DistanceWay;
+  /** The way heights are usually measured. */
+  readonly method: HeightMethod;
+  /** What reads shots of distance and angle. */
+  readonly shooter: 'laser' | 'ultrasonic';
   readonly tool: ToolName;
   /** The reach the stick in hand is graduated for, metres; 25 in when null. */
   readonly stickReach: number | null;
@@ -42,6 +49,9 @@ export function loadPreferences(): Preferences {
     units: /-US$/i.test(globalThis.navigator?.language ?? '') ? 'us' : 'metric',
     along: 'level',
     to: 'axis',
+    by: 'tape',
+    method: 'two-sights',
+    shooter: 'laser',
     tool: 'diameter-tape',
     stickReach: null,
     optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },

@@ -1,10 +1,12 @@
-import { parseLine, type Reading } from '@arbolito/core';
+import { deriveTree, PRESETS, parseLine, type Reading } from '@arbolito/core';
 import fc from 'fast-check';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../contract/book';
 import { type AnyRecord, type RecordOf, validateRecord } from '../contract/envelope';
-import { type Maker, makeRecord, recordsForLine, recordsForReading, slotOf, type TreePlace } from './make-records';
+import { type Maker, makeRecord, NEW_SETTING, recordsForLine, recordsForReading, type TreePlace } from './make-records';
+import { settingsOf } from './settings';
+import { slotOf } from './slots';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
 const place = (): TreePlace => ({
@@ -16,7 +18,10 @@ const place = (): TreePlace => ({
   units: 'metric',
   stem: 1,
   newVisit: false,
+  setting: NEW_SETTING('two-sights'),
 });
+/** The same place once its determination is in the book. */
+const onward = (book: Book, at: TreePlace): TreePlace => ({ ...at, setting: settingsOf(book, book.tree(at.tree)).at(-1) ?? at.setting });
 const tip: Reading = { kind: 'angle', target: 'tip', value: 80, scale: 'percent' };
 const how = { tool: 'diameter-tape', along: 'level', to: 'axis', scale: { kind: 'percent' }, tape: null } as const;
 const kinds = (records: readonly AnyRecord[]) => records.map((r) => r.kind);
@@ -32,9 +37,9 @@ describe('records for a reading', () => {
     const first = place();
     const one = recordsForReading(maker, new Book([]), first, tip, '80', { as: 'first' });
     const book = new Book(one);
-    expect(kinds(recordsForReading(maker, book, first, { ...tip, target: 'base', value: -8 } as Reading, '-8', { as: 'first' }))).toEqual([
-      'reading',
-    ]);
+    expect(
+      kinds(recordsForReading(maker, book, onward(book, first), { ...tip, target: 'base', value: -8 } as Reading, '-8', { as: 'first' })),
+    ).toEqual(['reading']);
     expect(kinds(recordsForReading(maker, book, first, { kind: 'logs', value: 2 }, '2', { as: 'first' }))).toEqual([
       'determination',
       'reading',
@@ -56,7 +61,7 @@ describe('records for a reading', () => {
     const corrected = new Book([...records, ...correction]);
     expect(corrected.tree(where.tree)?.inForce).toMatchObject([{ value: 82 }]);
     expect(corrected.tree(where.tree)?.readings[0]?.history).toHaveLength(2);
-    const repeat = recordsForReading(maker, corrected, where, { ...tip, value: 81 } as Reading, '81', { as: 'again' });
+    const repeat = recordsForReading(maker, corrected, onward(corrected, where), { ...tip, value: 81 } as Reading, '81', { as: 'again' });
     expect(repeat).toMatchObject([{ supersedes: null, body: { shot: 2 } }]);
     const undo = makeRecord(maker, 'retraction', { record: correction[0]?.id ?? '', reason: 'undone' }) as AnyRecord;
     expect(new Book([...records, ...correction, undo]).tree(where.tree)?.inForce).toMatchObject([{ value: 80 }]);
@@ -77,7 +82,7 @@ describe('records for a reading', () => {
       ['tip', 70],
       ['base', -7],
     ]);
-    const again = recordsForLine(maker, book, where, line('26 71 -7'), how);
+    const again = recordsForLine(maker, book, onward(book, where), line('26 71 -7'), how);
     expect(again.every((r) => r.kind === 'reading' && r.supersedes !== null)).toBe(true);
     expect(book.with(again).tree(where.tree)?.inForce).toHaveLength(4);
   });
@@ -172,5 +177,42 @@ describe('records for stems, tools and visits', () => {
       body: { read: { kind: 'diameter', pom: 1.62, why: 'Just above the swelling.' } },
     });
     for (const record of made) expect(validateRecord(JSON.parse(JSON.stringify(record)))).toMatchObject({ ok: true });
+  });
+});
+
+describe('records for determinations', () => {
+  const keep = (book: Book, at: TreePlace, read: Reading, from: 'near' | 'far' = 'near') =>
+    book.with(recordsForReading(maker, book, onward(book, at), read, 'x', { as: 'first' }, from));
+  const sight = (target: 'tip' | 'base', value: number): Reading => ({ kind: 'angle', target, value, scale: 'percent' });
+
+  it('keep a second one apart, with a station of its own', () => {
+    const at = place();
+    let book = keep(new Book([]), at, sight('tip', 80));
+    book = book.with(recordsForReading(maker, book, { ...at, setting: NEW_SETTING('line-shots') }, tip, '80', { as: 'first' }));
+    expect(settingsOf(book, book.tree(at.tree)).map((s) => s.method)).toEqual(['two-sights', 'line-shots']);
+    expect(new Set(book.tree(at.tree)?.inForce.map((r) => r.station)).size).toBe(2);
+    expect(book.all('station').map((s) => s.body.number)).toEqual([1, 2]);
+  });
+
+  it('give two stations one determination, and each its own sights', () => {
+    const at = { ...place(), setting: NEW_SETTING('two-stations') };
+    let book = keep(new Book([]), at, sight('tip', 92));
+    book = keep(book, at, sight('base', -4));
+    book = keep(book, at, { kind: 'baseline', value: 15, unit: 'm', far: 'far' });
+    book = keep(book, at, sight('tip', 58), 'far');
+    book = keep(book, at, sight('base', -3), 'far');
+    const tree = book.tree(at.tree);
+    const [setting, ...more] = settingsOf(book, tree);
+    expect(more).toEqual([]);
+    expect(setting?.station).not.toBe(setting?.far);
+    const { height, determinations } = deriveTree({ readings: tree?.inForce ?? [], protocol: PRESETS['forest-metric'].options });
+    expect(determinations).toHaveLength(1);
+    expect(height).toMatchObject({ ok: true, value: { method: 'two-stations', value: expect.closeTo(25.1, 1) } });
+    // a corrected baseline still leads to the same station
+    const line = tree?.readings.find((e) => e.heads[0]?.body.read.kind === 'baseline')?.heads[0];
+    if (!line) throw new Error('no baseline');
+    const corrected: Reading = { kind: 'baseline', value: 16, unit: 'm', far: 'far' };
+    const [fixed] = recordsForReading(maker, book, onward(book, at), corrected, '16', { as: 'correction', of: line });
+    expect(fixed).toMatchObject({ body: { read: { value: 16, far: setting?.far } } });
   });
 });

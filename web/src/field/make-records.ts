@@ -1,19 +1,21 @@
 import {
+  type AngleReading,
   type AngleScale,
   type AngleTarget,
+  type HeightMethod,
   type LineReading,
   PRESETS,
   type PresetKey,
   type Reading,
   settled,
   type ToolName,
-  toolOf,
   type UnitSystem,
 } from '@arbolito/core';
 import type { Book } from '../contract/book';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/records/index';
 import type { Preferences } from './device';
+import { ofNoStation, ofStem, slotOf } from './slots';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
 export interface Maker {
@@ -59,22 +61,49 @@ export interface TreePlace {
   readonly stem: number;
   /** The first reading begins a new visit. */
   readonly newVisit: boolean;
+  readonly setting: Setting;
 }
+
+/** One setting-up of one method: a determination of the heights. */
+export interface Setting {
+  /** As the core names it. */
+  readonly method: HeightMethod;
+  /** Its determination and station in the book; null before its first reading. */
+  readonly determination: string | null;
+  readonly station: string | null;
+  /** The farther station of two. */
+  readonly far: string | null;
+}
+export const NEW_SETTING = (method: HeightMethod): Setting => ({ method, determination: null, station: null, far: null });
 
 export type Mode = { readonly as: 'first' } | { readonly as: 'again' } | { readonly as: 'correction'; readonly of: RecordOf<'reading'> };
 
 /**
  * The records that keeping one reading takes: the reading, and whatever it hangs on that is not there yet.
+ * @param from which of two stations it is read from
  * @returns parents first
  */
-export function recordsForReading(maker: Maker, book: Book, place: TreePlace, read: Reading, typed: string, mode: Mode): AnyRecord[] {
+export function recordsForReading(
+  maker: Maker,
+  book: Book,
+  place: TreePlace,
+  read: Reading,
+  typed: string,
+  mode: Mode,
+  from: 'near' | 'far' = 'near',
+): AnyRecord[] {
   const made: AnyRecord[] = [];
   const make = <K extends Kind>(kind: K, body: BodyOf<K>, id?: string): RecordOf<K> => {
     const record = makeRecord(maker, kind, body, undefined, id);
     made.push(record as AnyRecord);
     return record;
   };
-  if (mode.as === 'correction') return [makeRecord(maker, 'reading', { ...mode.of.body, typed, read }, mode.of) as AnyRecord];
+  if (mode.as === 'correction') {
+    const before = mode.of.body.read;
+    // a corrected baseline still leads to the station that was sighted from
+    const corrected = read.kind === 'baseline' && before.kind === 'baseline' ? { ...read, far: before.far } : read;
+    return [makeRecord(maker, 'reading', { ...mode.of.body, typed, read: corrected }, mode.of) as AnyRecord];
+  }
 
   const tree = book.find('tree', place.tree);
   const survey = tree?.body.survey ?? place.survey ?? singleTrees(maker, book, place.units, make);
@@ -100,19 +129,22 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
   const number = ofStem(read) ? place.stem : 1;
   const stem = book.stemsOf(place.tree).find((s) => s.body.number === number)?.id ?? make('stem', { tree: place.tree, number }).id;
   const visit = (place.newVisit ? null : lastVisit(book, place.tree)) ?? make('visit', { tree: place.tree, on: localDate(maker.now) }).id;
-  const { quantity, method, sighted } = determinationOf(read);
-  const determination =
-    book
-      .all('determination')
-      .findLast((d) => d.body.stem === stem && d.body.visit === visit && d.body.quantity === quantity && d.body.method === method)?.id ??
-    make('determination', { stem, visit, quantity, method, protocol }).id;
-  const station = sighted
-    ? (book.all('station').findLast((s) => s.body.visit === visit)?.id ?? make('station', { visit, number: 1 }).id)
-    : null;
+  const { quantity, method, sighted } = determinationOf(read, place.setting);
+  const known = place.newVisit ? null : sighted ? place.setting.determination : sameDetermination(book, { stem, visit, quantity, method });
+  const determination = known ?? make('determination', { stem, visit, quantity, method, protocol }).id;
+  const newStation = () =>
+    make('station', {
+      visit,
+      number: 1 + [...book.all('station'), ...made].filter((s) => s.kind === 'station' && s.body.visit === visit).length,
+    }).id;
+  const near = sighted ? ((place.newVisit ? null : place.setting.station) ?? newStation()) : null;
+  // a baseline begins the farther station, and everything read there belongs to it
+  const whole = read.kind === 'baseline' ? { ...read, far: newStation() } : read;
+  const station = from === 'far' ? place.setting.far : near;
   const shots = place.newVisit
     ? 0
     : (book.tree(place.tree)?.readings ?? []).filter((e) =>
-        e.heads.some((h) => h.body.stem === stem && slotOf(h.body.read) === slotOf(read)),
+        e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read)),
       ).length;
   make('reading', {
     stem,
@@ -123,7 +155,7 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
     instrument: null,
     calibration: null,
     typed,
-    read,
+    read: whole,
   });
   return made;
 }
@@ -134,21 +166,29 @@ export function recordsForReading(maker: Maker, book: Book, place: TreePlace, re
  */
 export function recordsForLine(maker: Maker, book: Book, place: TreePlace, line: readonly LineReading[], how: LineWay): AnyRecord[] {
   let growing = book;
+  let { setting } = place;
   return line.flatMap(({ target, typed, length, angle }, i) => {
     const read = lineReading(target, length, angle, how);
     const own = place.newVisit && i === 0 ? null : growing.tree(place.tree);
     const stem = own?.stems.find((s) => s.name === String(ofStem(read) ? place.stem : 1))?.id;
-    const before = own?.readings.findLast((e) => e.heads.some((h) => h.body.stem === stem && slotOf(h.body.read) === slotOf(read)));
+    const station = ofNoStation(read) ? null : setting.station;
+    const before = own?.readings.findLast((e) =>
+      e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read)),
+    );
     const head = before ? settled(before) : null;
-    const at = { ...place, newVisit: place.newVisit && i === 0 };
+    const at = { ...place, setting, newVisit: place.newVisit && i === 0 };
     const made = recordsForReading(maker, growing, at, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
     growing = growing.with(made);
+    const kept = made.at(-1);
+    if (kept?.kind === 'reading' && kept.body.station !== null)
+      setting = { ...setting, determination: kept.body.determination, station: kept.body.station };
     return made;
   });
 }
 
 /** How the values of a line were taken. A diameter from afar does not fit on one. */
-export interface LineWay extends Pick<Preferences, 'along' | 'to' | 'scale'> {
+export interface LineWay extends Pick<Preferences, 'to' | 'scale'> {
+  readonly along: 'level' | 'slope';
   readonly tool: Exclude<ToolName, 'optical'>;
   /** Where the tape lay, and why. */
   readonly tape: { readonly pom: number; readonly why: string | null } | null;
@@ -163,37 +203,35 @@ function lineReading(target: LineReading['target'], length: LineReading['length'
 }
 
 /** A sighting as it is kept. */
-export function angleReading(target: AngleTarget, value: number, scale: AngleScale): Reading {
-  return { kind: 'angle', target, value, scale: scale.kind, ...(scale.kind === 'fixed' ? { scaleDistance: scale.distance } : {}) };
+export function angleReading(target: AngleTarget, value: number, scale: AngleScale): AngleReading {
+  const more =
+    scale.kind === 'fixed' ? { scaleDistance: scale.distance } : scale.kind === 'dial' ? { level: scale.level, grows: scale.grows } : {};
+  return { kind: 'angle', target, value, scale: scale.kind, ...more };
 }
 
 /** Where a diameter was read, as it goes into the record. */
 export const tapeFields = (tape: LineWay['tape']) => (tape ? { pom: tape.pom, ...(tape.why ? { why: tape.why } : {}) } : {});
 
-/**
- * The slot of a tree's sheet that a reading fills; a second reading of a slot is another shot. Two tapes fill the same
- * slot (a diameter may turn out to be a girth), every other tool its own.
- */
-export function slotOf(read: Reading): string {
-  if (read.kind === 'angle') return read.target;
-  if (read.kind !== 'diameter' && read.kind !== 'optical-diameter') return read.kind;
-  return read.upper ? 'upper' : slotOfTool(toolOf(read));
-}
-export const slotOfTool = (tool: ToolName) => (tool === 'diameter-tape' || tool === 'plain-tape' ? 'dbh' : `dbh:${tool}`);
-/** The step at which a slot is filled. */
-export const stepOfSlot = (slot: string) => slot.split(':')[0] as string;
-
-/** Whether a reading is one stem's own. */
-export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind === 'optical-diameter' || read.kind === 'trunk';
-
-function determinationOf(read: Reading): { quantity: 'dbh' | 'height' | 'merchantable'; method: string; sighted: boolean } {
+function determinationOf(
+  read: Reading,
+  setting: Setting,
+): { quantity: 'dbh' | 'height' | 'merchantable'; method: string; sighted: boolean } {
   if (read.kind === 'trunk') return { quantity: 'dbh', method: 'trunk', sighted: false };
   if (read.kind === 'diameter' || read.kind === 'optical-diameter') {
     const slot = slotOf(read);
     return { quantity: 'dbh', method: slot === 'dbh' ? 'tape' : slot.replace('dbh:', ''), sighted: false };
   }
   if (read.kind === 'logs' || read.kind === 'merchantable-height') return { quantity: 'merchantable', method: 'told', sighted: false };
-  return { quantity: 'height', method: 'tangent', sighted: true };
+  return { quantity: 'height', method: setting.method, sighted: true };
+}
+
+function sameDetermination(book: Book, body: { stem: string; visit: string; quantity: string; method: string }): string | null {
+  const same = book
+    .all('determination')
+    .findLast(
+      (d) => d.body.stem === body.stem && d.body.visit === body.visit && d.body.quantity === body.quantity && d.body.method === body.method,
+    );
+  return same?.id ?? null;
 }
 
 function lastVisit(book: Book, tree: string): string | null {

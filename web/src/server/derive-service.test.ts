@@ -168,6 +168,25 @@ describe('derive', () => {
     expect(three?.result?.findings.map((f) => f.code)).not.toContain('dbh-shrank');
   });
 
+  it('answers several determinations kept apart, with what each is made of', () => {
+    const [tall] = trees(example('a tall tree by three determinations: laser shots, a transponder, two stations'));
+    const { determinations, height, points, stations, missing } = tall?.result ?? {};
+    expect(determinations?.map((d) => [d.station, d.method])).toEqual([
+      ['A', 'line-shots'],
+      ['B', 'transponder'],
+      ['C', 'two-stations'],
+    ]);
+    expect(height).toMatchObject({ method: 'mean', agreement: { determinations: 3 } });
+    const squares = determinations?.map((d) => Math.hypot(...(d.height?.parts ?? []).map((p) => p.sigma)));
+    expect(squares?.map((s) => s.toFixed(9))).toEqual(determinations?.map((d) => d.height?.sigma.toFixed(9)));
+    expect(points?.map((p) => p.name)).toEqual(['broken limb']);
+    expect(stations?.map((s) => s.distanceBy)).toEqual(['shot', 'shot', 'two-stations']);
+    expect(missing).toHaveProperty('stumpHeight');
+    const lean = trees(example('a leaning tree with a broad crown; heights reported, told, measured on the felled stem'));
+    expect(lean.map((t) => t.result?.height?.method)).toEqual(['two-sights', 'two-sights', 'device', 'direct']);
+    expect(lean[0]?.result?.height?.stemLength).toBeGreaterThan(lean[0]?.result?.height?.value ?? 0);
+  });
+
   it('says what was assumed and what looks wrong', () => {
     const request = example('tape along a slope, angles in degrees');
     const [tree] = trees({
@@ -190,11 +209,30 @@ describe('the OpenAPI description', () => {
   it('refuses what the server refuses, and the other way round', () => {
     const values = fc.constantFrom<unknown>(
       ...[null, -1, 0, 0.5, 7, 1e6, 'percent', 'm', 'tip', '', true, false, [], {}, undefined],
-      ...['bands', 'caliper', 'estimate', 'face', [3], [3, 4], [0], ['x']],
+      ...[
+        'bands',
+        'caliper',
+        'estimate',
+        'face',
+        [3],
+        [3, 4],
+        [0],
+        ['x'],
+        'sight',
+        'plumb',
+        'dial',
+        'point',
+        'up',
+        'side',
+        'laser',
+        'B',
+        90,
+      ],
     );
     const spoil = fc.record({
       name: fc.constantFrom(...Object.keys(EXAMPLES)),
-      reading: fc.nat(5),
+      tree: fc.nat(4),
+      reading: fc.nat(12),
       field: fc.constantFrom(
         ...['kind', 'value', 'unit', 'scale', 'target', 'tool', 'along', 'to', 'pom', 'id', 'sigma', 'nonsense'],
         ...[
@@ -212,21 +250,24 @@ describe('the OpenAPI description', () => {
           'selfCorrecting',
           'trunk',
         ],
+        ...['scaleDistance', 'level', 'grows', 'included', 'name', 'zero', 'reference', 'factor', 'sigmaAngle', 'pace', 'far', 'height'],
+        ...['minute', 'setDistance', 'setMark', 'rise', 'run', 'toward', 'halfWidth', 'depth', 'designDistance', 'station'],
       ),
       value: values,
     });
     fc.assert(
-      fc.property(spoil, ({ name, reading, field, value }) => {
+      fc.property(spoil, ({ name, tree, reading, field, value }) => {
         const request = example(name);
-        const target = request.trees[0]?.readings[reading];
+        const target = request.trees[tree]?.readings[reading];
         if (!target) return;
         if (value === undefined) delete target[field];
         else target[field] = value;
         // what only the core can tell (a sight straight up) is no matter of the schema
         const server =
           validate(DeriveRequest, request).ok && trees(request).every((t) => t.ok || t.errors.every((e) => / \(/.test(e.field)));
-        expect({ name, reading, field, value, ...conforms('DeriveRequest', request), why: '' }).toEqual({
+        expect({ name, tree, reading, field, value, ...conforms('DeriveRequest', request), why: '' }).toEqual({
           name,
+          tree,
           reading,
           field,
           value,
@@ -234,7 +275,7 @@ describe('the OpenAPI description', () => {
           why: '',
         });
       }),
-      { numRuns: 1500 },
+      { numRuns: 6000 },
     );
   });
 

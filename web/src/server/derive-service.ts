@@ -37,7 +37,14 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
       errors,
       ...(tree.eyeHeight != null ? { eyeHeight: metres(tree.eyeHeight) } : {}),
     });
-    const findings = checkTree({ readings: tree.readings, result, protocol, species, previous: tree.previous ?? [] });
+    const findings = checkTree({
+      readings: tree.readings,
+      result,
+      protocol,
+      species,
+      previous: tree.previous ?? [],
+      ...(tree.previousHeight ? { previousHeight: tree.previousHeight } : {}),
+    });
     return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol)), errors: [] };
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;

@@ -1,9 +1,11 @@
 /** What a key does: types its sign, or one of the named actions. */
 export type PadKey = string;
 
+/** Keys of the fourth column: signs for sightings, feet and inches for lengths, a gap and a sign for two numbers. */
+export type PadKind = 'angle' | 'length' | 'diameter' | 'count' | 'pair' | 'ratio';
+
 interface Props {
-  /** Keys of the fourth column: signs for sightings, feet and inches for lengths. */
-  readonly kind: 'angle' | 'length' | 'diameter' | 'count';
+  readonly kind: PadKind;
   readonly decimal: '.' | ',';
   readonly go: string;
   readonly again: boolean;
@@ -38,20 +40,26 @@ export function ReadingPad(p: Props) {
       {shown}
     </button>
   );
-  const fourth =
-    p.kind === 'angle'
-      ? [
-          action('above the eye', '▲', () => p.onSign('+'), 'key-sign'),
-          action('below the eye', '▼', () => p.onSign('-'), 'key-sign'),
-          action('minus', '−', () => p.onSign('-'), 'key-sign'),
-        ]
-      : [
-          p.kind === 'diameter'
-            ? action('and another length', '+', () => p.onType('+'), 'key-sign')
-            : action('feet', "'", () => p.onType("'"), 'key-sign'),
-          action('inches', '"', () => p.onType('"'), 'key-sign'),
-          action('fraction', '/', () => p.onType('/'), 'key-sign'),
-        ];
+  const fourth = {
+    angle: [
+      action('above the eye', '▲', () => p.onSign('+'), 'key-sign'),
+      action('below the eye', '▼', () => p.onSign('-'), 'key-sign'),
+      action('minus', '−', () => p.onSign('-'), 'key-sign'),
+    ],
+    pair: [
+      action('next number', '␣', () => p.onType(' '), 'key-sign'),
+      action('minus', '−', () => p.onType('-'), 'key-sign'),
+      action('feet', "'", () => p.onType("'"), 'key-sign'),
+    ],
+    ratio: [
+      action('to', ':', () => p.onType(':'), 'key-sign'),
+      action('degrees', '°', () => p.onType('°'), 'key-sign'),
+      action('fraction', '/', () => p.onType('/'), 'key-sign'),
+    ],
+    diameter: [action('and another length', '+', () => p.onType('+'), 'key-sign'), ...inches(action, p)],
+    length: [action('feet', "'", () => p.onType("'"), 'key-sign'), ...inches(action, p)],
+    count: [action('feet', "'", () => p.onType("'"), 'key-sign'), ...inches(action, p)],
+  }[p.kind];
   return (
     <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
       {key('7')}
@@ -87,3 +95,9 @@ export function ReadingPad(p: Props) {
     </div>
   );
 }
+
+type Action = (label: string, shown: string, run: () => void, className?: string) => React.JSX.Element;
+const inches = (action: Action, p: Props) => [
+  action('inches', '"', () => p.onType('"'), 'key-sign'),
+  action('fraction', '/', () => p.onType('/'), 'key-sign'),
+];

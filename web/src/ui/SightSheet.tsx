@@ -1,4 +1,4 @@
-import type { Point, SceneTarget, SightLayout } from '@arbolito/core';
+import type { LineStyle, Point, SceneTarget, SightLayout } from '@arbolito/core';
 import { memo } from 'react';
 import { SheetLabel } from './SheetLabel';
 import { path } from './svg-path';
@@ -52,18 +52,35 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         strokeDasharray={ghost.heightGhost ? '3 4' : undefined}
         {...hit('dbh')}
       />
-      <g {...hit('distance')}>
-        <path
-          d={path(l.level)}
-          stroke={colour('distance', 'var(--slate)')}
-          strokeWidth={1.5}
-          strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
-          fill="none"
-        />
-        <path d={path(l.level)} stroke="transparent" strokeWidth={28} />
-      </g>
+      {l.shoulder.length > 0 && (
+        <path d={path(l.shoulder)} stroke="var(--wood)" strokeWidth={2} strokeDasharray="6 3" fill="none" {...hit('crown')} />
+      )}
+      {l.lines.map((line) => (
+        <g key={`${line.target} ${line.style}`} {...hit(line.target)} data-line={line.style}>
+          <path d={path([line.from, line.to])} stroke="transparent" strokeWidth={26} />
+          <path
+            d={path([line.from, line.to])}
+            {...LINES[line.style]}
+            stroke={colour(line.target, LINES[line.style].stroke)}
+            strokeOpacity={line.ghost ? 0.55 : 1}
+            strokeDasharray={line.ghost ? '4 5' : LINES[line.style].strokeDasharray}
+          />
+        </g>
+      ))}
+      {l.viewer === 'person' && (
+        <g {...hit('distance')}>
+          <path
+            d={path(l.level)}
+            stroke={colour('distance', 'var(--slate)')}
+            strokeWidth={1.5}
+            strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
+            fill="none"
+          />
+          <path d={path(l.level)} stroke="transparent" strokeWidth={28} />
+        </g>
+      )}
       {l.sights.map((s) => (
-        <g key={s.target} {...hit(s.target)} data-sight={s.target}>
+        <g key={`${s.target} ${s.to.x.toFixed(1)} ${s.to.y.toFixed(1)}`} {...hit(s.target)} data-sight={s.target}>
           <path d={path([s.from, s.to])} stroke="transparent" strokeWidth={28} />
           <path
             d={path([s.from, s.to])}
@@ -97,11 +114,34 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
           <rect x={d.x - 22} y={Math.min(d.from, d.to)} width={44} height={Math.abs(d.from - d.to)} fill="transparent" />
         </g>
       ))}
-      <g {...hit('eye-height')}>
-        <path d={`M${l.feet.x} ${l.feet.y}L${l.eye.x} ${l.eye.y}`} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
-        <circle cx={l.eye.x} cy={l.eye.y} r={Math.max(4.5, 0.13 * l.scale)} fill="var(--ink)" />
-        <circle cx={l.eye.x} cy={l.eye.y} r={22} fill="transparent" />
-      </g>
+      {l.marks
+        .filter((m) => !m.quiet)
+        .map((m) => (
+          <circle
+            key={`${m.target} ${m.at.x.toFixed(1)} ${m.at.y.toFixed(1)}`}
+            cx={m.at.x}
+            cy={m.at.y}
+            r={4.5}
+            fill="var(--sheet)"
+            stroke={colour(m.target, 'var(--slate)')}
+            strokeWidth={2.2}
+            strokeDasharray={m.ghost ? '2 2' : undefined}
+            data-mark={m.target}
+            {...hit(m.target)}
+          />
+        ))}
+      {l.viewer === 'person' && (
+        <g {...hit('eye-height')}>
+          <Person eye={l.eye} feet={l.feet} scale={l.scale} />
+          <circle cx={l.eye.x} cy={l.eye.y} r={22} fill="transparent" />
+        </g>
+      )}
+      {l.far && (
+        <g {...hit('far-tip')} opacity={l.far.ghost ? 0.5 : 1} data-far>
+          <Person eye={l.far.eye} feet={l.far.feet} scale={l.scale} />
+        </g>
+      )}
+      {l.hand && <Hand hand={l.hand} hit={hit('stick')} />}
       {l.inset && (
         <g {...hit('dbh')} data-inset="foot">
           <clipPath id="inset">
@@ -128,13 +168,46 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         <SheetLabel
           key={label.id}
           label={label}
-          fill={colour(label.id.replace('height:', ''), labelColour(label.id))}
-          onPick={() => onPick(label.id.replace('height:', '') as SceneTarget)}
+          fill={colour(targetOf(label.id), labelColour(label.id))}
+          onPick={() => onPick(targetOf(label.id))}
         />
       ))}
     </svg>
   );
 });
+
+const LINES: Readonly<Record<LineStyle, { stroke: string; strokeWidth: number; strokeDasharray?: string; strokeLinecap?: 'round' }>> = {
+  pole: { stroke: 'var(--ink)', strokeWidth: 5, strokeDasharray: '8 6' },
+  shadow: { stroke: 'var(--soft)', strokeWidth: 6, strokeLinecap: 'round' },
+  staff: { stroke: 'var(--ink)', strokeWidth: 4, strokeLinecap: 'round' },
+  sun: { stroke: 'var(--resin-text)', strokeWidth: 1.8, strokeDasharray: '7 4' },
+  baseline: { stroke: 'var(--slate)', strokeWidth: 3 },
+  plumb: { stroke: 'var(--slate)', strokeWidth: 1.6, strokeDasharray: '2 4' },
+};
+
+function Person({ eye, feet, scale }: { eye: Point; feet: Point; scale: number }) {
+  return (
+    <>
+      <path d={path([feet, eye])} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
+      <circle cx={eye.x} cy={eye.y} r={Math.max(4.5, 0.13 * scale)} fill="var(--ink)" />
+    </>
+  );
+}
+
+/** The stick in the hand, enlarged: the eye and the rays over both its ends. */
+function Hand({ hand, hit }: { hand: NonNullable<SightLayout['hand']>; hit: object }) {
+  const { box, eye, stick } = hand;
+  return (
+    <g {...hit} data-inset="hand">
+      <rect x={box.x} y={box.y} width={box.w} height={box.h} rx={8} fill="var(--sheet)" stroke="var(--edge)" strokeWidth={1.5} />
+      {stick.map((end) => (
+        <path key={end.y} d={path([eye, end])} stroke="var(--slate)" strokeWidth={1.5} strokeDasharray="4 3" />
+      ))}
+      <path d={path(stick)} stroke="var(--resin-text)" strokeWidth={5} />
+      <circle cx={eye.x} cy={eye.y} r={4.5} fill="var(--ink)" />
+    </g>
+  );
+}
 
 function PomLine({ points, ghost, hit }: { points: readonly [Point, Point]; ghost: boolean; hit?: object }) {
   return (
@@ -144,6 +217,9 @@ function PomLine({ points, ghost, hit }: { points: readonly [Point, Point]; ghos
     </g>
   );
 }
+
+/** The step a label's reading belongs to. */
+const targetOf = (id: string) => id.replace('height:', '').replace(/ \d+$/, '') as SceneTarget;
 
 function labelColour(id: string): string {
   if (id === 'dbh') return 'var(--resin-text)';

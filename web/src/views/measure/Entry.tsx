@@ -1,9 +1,10 @@
 import { metres, showPom } from '@arbolito/core';
-import { ReadingPad } from '../../ui/ReadingPad';
-import { sayReading } from './steps';
+import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
+import { LENGTHS } from './HeightChips';
+import { sayReading } from './say-reading';
+import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
-const LENGTH_STEPS: ReadonlySet<string> = new Set(['distance', 'mark-height', 'eye-height']);
 const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
@@ -53,7 +54,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
           <input
             ref={input}
             className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
-            inputMode="none"
+            inputMode={step.id === 'point' ? 'text' : 'none'}
             enterKeyHint="next"
             autoComplete="off"
             spellCheck={false}
@@ -123,8 +124,7 @@ export function Pad({ m }: { m: MeasureModel }) {
     );
   }
   const go = text.trim() ? `Keep → ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
-  const kind =
-    step.id === 'logs' ? 'count' : step.id === 'dbh' || step.id === 'upper' ? 'diameter' : LENGTH_STEPS.has(step.id) ? 'length' : 'angle';
+  const kind = padOf(m, step.id);
   return (
     <ReadingPad
       kind={kind}
@@ -142,3 +142,14 @@ export function Pad({ m }: { m: MeasureModel }) {
     />
   );
 }
+
+/** The keys a step needs beside the digits. */
+function padOf(m: MeasureModel, step: StepId): PadKind {
+  if (step === 'dbh' || step === 'upper' || step === 'direct') return 'diameter';
+  if (m.shoots || PAIRS.has(step) || (step === 'distance' && m.prefs.along === 'sight')) return 'pair';
+  if (step === 'logs' || step === 'log-scale' || step === 'lean') return 'count';
+  if (step === 'point') return 'pair';
+  return step === 'distance' || LENGTHS.has(step) ? 'length' : step === 'set-angle' ? 'ratio' : 'angle';
+}
+/** Steps at which two numbers are typed. */
+const PAIRS: ReadonlySet<StepId> = new Set(['baseline', 'reference-shadow', 'crown', 'device', 'stick']);

@@ -7,6 +7,7 @@ import { SightSheet } from '../../ui/SightSheet';
 import { useDesk, useSize } from '../../ui/use-size';
 import { Chips } from './Chips';
 import { Field, Pad } from './Entry';
+import { Remedy } from './Remedy';
 import { Results } from './Results';
 import { SpeciesSelect, Trail } from './Trail';
 import { useKeyboard } from './use-keyboard';
@@ -205,29 +206,6 @@ function Sheet({ m }: { m: MeasureModel }) {
           onPick={m.pick}
         />
       )}
-    </div>
-  );
-}
-
-/** At most one remedy at a time, the most valuable. */
-function Remedy({ m }: { m: MeasureModel }) {
-  const finding = m.findings[0];
-  const contested = m.tree.contested > 0;
-  if (!finding && !contested) return null;
-  return (
-    <div
-      role="status"
-      className={`border-l-4 px-3 py-1.5 text-[14px] leading-snug ${contested || finding?.severity !== 'advice' ? 'border-berry bg-berry-bg' : 'border-slate bg-slate-bg'}`}
-      data-finding={finding?.code}
-    >
-      {contested ? (
-        'Two versions of a reading contradict each other. Open the steps and choose one under History.'
-      ) : finding ? (
-        <button type="button" className="min-h-12 w-full text-left" onClick={() => m.pick(finding.target)}>
-          {finding.what} <span className="hidden desk:inline">{finding.why} </span>
-          <b>{finding.remedy}</b>
-        </button>
-      ) : null}
     </div>
   );
 }

@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { type OpticalWay, tapeUnits } from '../../field/device';
 import { Choice, Row } from './Choice';
 import { Stems } from './Stems';
-import { TOOL_NAMES } from './steps';
+import { TOOL_NAMES } from './say-reading';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 

@@ -1,12 +1,18 @@
 import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
 import { useState } from 'react';
 import { localDate } from '../../field/make-records';
+import { Determinations } from './Determinations';
 import { Stems } from './Stems';
-import { sayReading } from './steps';
+import { sayReading } from './say-reading';
+import type { Step, StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
 /** Steps that are one stem's own. */
 const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
+
+/** What hardly any tree needs stands beside the steps until it is chosen. */
+const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'lean', 'crown']);
+const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.readings.length === 0 && s.id !== at;
 
 /** The tree and its steps; each can be gone back to, and shows what it was before. */
 export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
@@ -24,32 +30,44 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
           <Stems m={m} />
         </div>
       )}
+      <Determinations m={m} />
       <ol aria-label="Steps">
-        {m.steps.map((s) => {
-          const now = s.id === m.place.at;
-          return (
-            <li key={s.id}>
-              <button
-                type="button"
-                onClick={() => pick(s.id)}
-                aria-current={now ? 'step' : undefined}
-                className={`relative ml-2 block min-h-12 w-full border-l-[3px] py-1.5 pl-5 text-left ${s.said ? 'border-ink' : 'border-rule'} ${now ? 'bg-resin-bg' : ''}`}
-              >
-                <span
-                  aria-hidden="true"
-                  className={`absolute top-3 -left-2 h-[13px] w-[13px] rounded-full border-[3px] ${now ? 'border-resin bg-field' : s.said ? 'border-ink bg-ink' : 'border-edge bg-paper'}`}
-                />
-                <span className="font-semibold">
-                  {s.title}
-                  {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.place.stem}`}
-                </span>{' '}
-                {s.said && <span className="figure text-[15px]">{s.said}</span>}
-                {s.note && <span className="block text-[14px] leading-tight text-soft">{s.note}</span>}
-              </button>
-            </li>
-          );
-        })}
+        {m.steps
+          .filter((s) => !aside(s, m.place.at))
+          .map((s) => {
+            const now = s.id === m.place.at;
+            return (
+              <li key={s.id}>
+                <button
+                  type="button"
+                  onClick={() => pick(s.id)}
+                  aria-current={now ? 'step' : undefined}
+                  className={`relative ml-2 block min-h-12 w-full border-l-[3px] py-1.5 pl-5 text-left ${s.said ? 'border-ink' : 'border-rule'} ${now ? 'bg-resin-bg' : ''}`}
+                >
+                  <span
+                    aria-hidden="true"
+                    className={`absolute top-3 -left-2 h-[13px] w-[13px] rounded-full border-[3px] ${now ? 'border-resin bg-field' : s.said ? 'border-ink bg-ink' : 'border-edge bg-paper'}`}
+                  />
+                  <span className="font-semibold">
+                    {s.title}
+                    {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.place.stem}`}
+                  </span>{' '}
+                  {s.said && <span className="figure text-[15px]">{s.said}</span>}
+                  {s.note && <span className="block text-[14px] leading-tight text-soft">{s.note}</span>}
+                </button>
+              </li>
+            );
+          })}
       </ol>
+      <div className="flex flex-wrap gap-1.5">
+        {m.steps
+          .filter((s) => aside(s, m.place.at))
+          .map((s) => (
+            <button key={s.id} type="button" className="chip px-3" onClick={() => pick(s.id)}>
+              + {s.short}
+            </button>
+          ))}
+      </div>
       <History m={m} />
     </div>
   );
@@ -182,7 +200,8 @@ function History({ m }: { m: MeasureModel }) {
                   <li key={v.id} className="flex min-h-8 items-center gap-2">
                     <span className={`figure ${inForce ? '' : 'text-soft line-through'}`}>{sayReading(v.body.read, m.prefs.units)}</span>
                     <span className="text-[13px] text-soft">
-                      {v.body.read.kind === 'angle' ? v.body.read.target : v.body.read.kind}, {v.at.slice(0, 16).replace('T', ' ')}
+                      {v.body.read.kind === 'angle' || v.body.read.kind === 'shot' ? v.body.read.target : v.body.read.kind},{' '}
+                      {v.at.slice(0, 16).replace('T', ' ')}
                     </span>
                     {inForce && !settled(e) && (
                       <button type="button" className="button px-3" onClick={() => m.decide(v)}>

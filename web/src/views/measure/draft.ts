@@ -1,32 +1,10 @@
-import {
-  LENGTHS_OF_TOOL,
-  type LengthUnit,
-  type Metres,
-  metres,
-  parseAngle,
-  parseLength,
-  parseLengths,
-  type Reading,
-  showHeight,
-  showPom,
-  UNITS_OF,
-} from '@arbolito/core';
+import { LENGTHS_OF_TOOL, metres, parseAngle, parseLength, parseLengths, showHeight, showPom } from '@arbolito/core';
 import { type Preferences, tapeUnits } from '../../field/device';
-import { angleReading, tapeFields } from '../../field/make-records';
-import type { Place } from './place';
-import { type StepId, TITLES } from './steps';
-import type { TapeAt } from './tape';
+import { tapeFields } from '../../field/make-records';
+import { type Around, type Draft, heightDraft, no, sameUnit } from './height-draft';
+import type { StepId } from './steps';
 
-export type Draft = { readonly ok: true; readonly read: Reading; readonly echo: string } | { readonly ok: false; readonly reason: string };
-const no = (reason: string): Draft => ({ ok: false, reason });
-
-/** What the digits need beside themselves: where the tape lies, and how far an optical instrument stands. */
-export interface Around {
-  readonly tape: TapeAt;
-  readonly place: Pick<Place, 'optical' | 'upperHeight'>;
-  /** Level distance of the station, metres, where it is known. */
-  readonly distance: number | null;
-}
+export type { Around, Draft };
 
 /** What the typed text means at a step, or why it can't be kept. */
 export function draftOf(step: StepId, text: string, p: Preferences, around: Around): Draft {
@@ -38,14 +16,8 @@ export function draftOf(step: StepId, text: string, p: Preferences, around: Arou
     case 'dbh':
     case 'upper':
       return diameter(step, text, p, around);
-    case 'distance':
-    case 'mark-height':
-    case 'eye-height':
-      return length(step, text, p);
-    default: {
-      const angle = parseAngle(text, p.scale);
-      return angle.ok ? { ok: true, echo: angle.echo, read: angleReading(step, angle.value, angle.scale) } : angle;
-    }
+    default:
+      return heightDraft(step, text, p, around);
   }
 }
 
@@ -148,19 +120,3 @@ function optical(text: string, p: Preferences, { place, distance }: Around, fiel
     },
   };
 }
-
-const LIMITS = { distance: metres(500), 'mark-height': metres(30), 'eye-height': metres(10) } as const;
-
-function length(step: keyof typeof LIMITS, text: string, p: Preferences): Draft {
-  const read = parseLength(text, tapeUnits(p).length);
-  if (!read.ok) return read;
-  const { value, unit } = read;
-  if (read.metres > LIMITS[step])
-    return no(`${read.echo} is more than any ${TITLES[step][0].toLowerCase()} here: at most ${showHeight(LIMITS[step], p.units)}.`);
-  const echo = sameUnit(unit, p) ? read.echo : `${read.echo} = ${showHeight(read.metres as Metres, p.units)}`;
-  if (step === 'distance') return { ok: true, echo, read: { kind: 'distance', value, unit, along: p.along, to: p.to } };
-  return { ok: true, echo, read: { kind: step, value, unit } };
-}
-
-const sameUnit = (unit: LengthUnit, p: Preferences) =>
-  p.units === 'us' ? unit === UNITS_OF.us.length || unit === UNITS_OF.us.diameter : unit === 'm' || unit === 'cm' || unit === 'mm';

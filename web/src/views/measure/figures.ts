@@ -1,5 +1,4 @@
 import {
-  type Answer,
   cubicMetresToCubicFeet,
   formatLength,
   formatNumber,
@@ -15,19 +14,9 @@ import {
   UNITS_OF,
   type UnitSystem,
 } from '@arbolito/core';
-import { TOOL_NAMES } from './steps';
-
-export type FigureId = 'height' | 'diameter' | 'volume' | 'boards' | 'crown' | 'station';
-
-/** One number of the running result: as shown, and where it came from. */
-export interface Figure {
-  readonly id: FigureId;
-  readonly name: string;
-  readonly value: string | null;
-  readonly aside: string;
-  /** The readings and the formula, line by line. */
-  readonly how: readonly string[];
-}
+import { type Figure, type FigureId, figure, NEEDS } from './figure';
+import { FORMULAS, heightFigure } from './height-figure';
+import { TOOL_NAMES } from './say-reading';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
 export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {
@@ -36,23 +25,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
   const unit = units === 'us' ? 'ft' : 'm';
   const station = result.stations.findLast((s) => s.ok);
   return [
-    figure('height', 'Height', result.height, (x) => ({
-      value: showHeight(x.value, units),
-      aside: `± ${h(x.sigma)}`,
-      how: [
-        x.method === 'two-sights-to-mark'
-          ? 'H = mark height + D · (t tip − t mark)'
-          : 'H = D · (t tip − t base), each sight as rise over run',
-        station?.ok
-          ? `D = ${formatNumber(station.value.distance / per, 2)} ${unit} level, to the axis; t tip = ${station.value.tops.tip ? formatNumber(station.value.tops.tip.t, 3) : '?'}, t ${station.value.markHeight > 0 ? 'mark' : 'base'} = ${station.value.base ? formatNumber(station.value.base.t, 3) : '?'}`
-          : '',
-        x.signCase ? CASES[x.signCase] : '',
-        x.parts
-          ? `± ${formatNumber(x.sigma / per, 2)} ${unit} is made of: distance ${formatNumber(x.parts.distance / per, 2)}, tip sight ${formatNumber(x.parts['top-sight'] / per, 2)}, base sight ${formatNumber(x.parts['base-sight'] / per, 2)}, tip out of plumb ${formatNumber(x.parts['tip-offset'] / per, 2)} (squares add up)`
-          : '',
-        `From the ground at the ${x.reference} reference.`,
-      ],
-    })),
+    heightFigure(result, units),
     figure('volume', 'Volume', result.cubic, (x) => ({
       value: showVolume(x.value, units),
       aside: `± ${showVolumeSigma(x.sigma, x.value, units)}`,
@@ -78,7 +51,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
     figure('crown', 'Crown base', result.crownBase, (x) => ({
       value: showHeight(x.value, units),
       aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
-      how: ['D · (t crown base − t base)'],
+      how: [`crown base: ${FORMULAS[x.method]}`, ...(result.crown.ok ? [`crown ${h(result.crown.value.length)} ${unit} long`] : [])],
     })),
     figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
       value: showHeight(x.distance, units),
@@ -140,38 +113,4 @@ function withReasons(figure: Figure, readings: readonly Reading[]): Figure {
 const RULES = { 'quadratic-sum': 'root of the sum of squares', 'arithmetic-mean': 'mean of the stems' } as const;
 const signed = (n: number) => `${n > 0 ? '+' : ''}${formatNumber(n, 1)}`;
 
-function figure<T>(
-  id: FigureId,
-  name: string,
-  part: Answer<T>,
-  show: (value: T) => { value: string; aside: string; how: readonly string[] },
-): Figure {
-  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: [part.reason] };
-  const shown = show(part.value);
-  return { id, name, ...shown, how: shown.how.filter((line) => line !== '') };
-}
-
-/** What a figure still waits for, short enough to stand under it. */
-const NEEDS: Readonly<Record<string, string>> = {
-  'no-diameter': 'needs the tape',
-  'no-distance': 'needs a distance',
-  'no-slope': 'needs the slope',
-  'no-base': 'needs the base',
-  'no-height': 'needs a height',
-  'no-logs': 'needs logs',
-  'not-sighted': 'not sighted',
-  'top-below-base': 'check the signs',
-  'bark-without-diameter': 'needs the tape',
-  'no-mark-height': 'needs the mark',
-  'several-poms': 'two points',
-  'pom-needed': 'which tape?',
-  'second-tape-missing': 'other tape too',
-  'pom-above-fork': 'above the fork',
-  'stems-stand-alone': 'stem by stem',
-};
-
-const CASES = {
-  'eye-between': 'The eye is between base and tip: the two parts add.',
-  'eye-below-base': 'The base is above the eye: the lower part is taken away.',
-  'eye-above-top': 'The tip is below the eye: the upper part is taken away.',
-} as const;
+export type { Figure, FigureId };

@@ -2,7 +2,8 @@ import { PRESETS, type ProtocolOptions, type Trunk } from '@arbolito/core';
 import type { Book } from '../../contract/book';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
 import { SINGLE_PRESET } from '../../field/make-records';
-import type { StepId } from './steps';
+import type { MeasureMethod } from './methods';
+import type { MerchantableWay, StepId } from './steps';
 
 /** The tree in hand and the digits in the field: all that a reload must bring back beside the book. */
 export interface Place {
@@ -12,7 +13,12 @@ export interface Place {
   readonly text: string;
   readonly again: boolean;
   readonly lower: 'base' | 'mark';
-  readonly merchantable: 'merchantable' | 'logs' | null;
+  readonly merchantable: MerchantableWay | null;
+  /** Which determination of the heights is in hand: its number, or null for the last one. */
+  readonly setting: number | null;
+  /** The method of a determination that has no reading yet. */
+  readonly method: MeasureMethod | null;
+  readonly leanTo: 'eye' | 'away' | 'side';
   /** Chosen before the first reading makes the tree. */
   readonly species: string | null;
   readonly tag: string | null;
@@ -37,6 +43,9 @@ export const newPlace = (survey: string | null): Place => ({
   again: false,
   lower: 'base',
   merchantable: null,
+  setting: null,
+  method: null,
+  leanTo: 'side',
   species: null,
   tag: null,
   stem: 1,

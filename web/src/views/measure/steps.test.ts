@@ -1,9 +1,12 @@
 import { deriveTree, PRESETS, type Reading } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
+import { READING_CLASSES } from '../../contract/reading';
+import { validate } from '../../contract/validate';
 import type { Preferences } from '../../field/device';
-import { draftOf } from './draft';
+import { type Around, draftOf } from './draft';
 import { figuresOf } from './figures';
-import { stepAfter, stepOrder, stepsOf, withFilled } from './steps';
+import type { MeasureMethod } from './methods';
+import { type StepId, stepAfter, stepOrder, stepsOf, withFilled } from './steps';
 import type { TapeAt } from './tape';
 
 const metric: Preferences = {
@@ -11,6 +14,9 @@ const metric: Preferences = {
   units: 'metric',
   along: 'level',
   to: 'axis',
+  by: 'tape',
+  method: 'two-sights',
+  shooter: 'laser',
   tool: 'diameter-tape',
   stickReach: null,
   optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },
@@ -20,10 +26,16 @@ const metric: Preferences = {
 };
 const us: Preferences = { ...metric, units: 'us' };
 const tape: TapeAt = { pom: 1.3, why: null, by: 'protocol', nth: 1, of: 1 };
-const around = { tape, place: { optical: { distance: '', elevation: '' }, upperHeight: '' }, distance: null };
+const around: Around = {
+  tape,
+  place: { optical: { distance: '', elevation: '' }, upperHeight: '', leanTo: 'side' },
+  distance: null,
+  method: 'two-sights',
+  minute: 750,
+};
 
 describe('the steps of a tree', () => {
-  const choices = { along: 'level', lower: 'base', merchantable: 'merchantable' } as const;
+  const choices = { method: 'two-sights', along: 'level', lower: 'base', merchantable: 'merchantable' } as const;
   it('follow the protocol and how this person works', () => {
     expect(stepOrder(choices, PRESETS['forest-metric'].options)).toEqual([
       'trunk',
@@ -33,10 +45,15 @@ describe('the steps of a tree', () => {
       'base',
       'crown-base',
       'merchantable',
+      'stump',
+      'point',
+      'plumb',
+      'lean',
+      'crown',
       'upper',
       'eye-height',
     ]);
-    expect(stepOrder({ along: 'slope', lower: 'mark', merchantable: 'logs' }, PRESETS['timber-us'].options)).toEqual([
+    expect(stepOrder({ ...choices, along: 'slope', lower: 'mark', merchantable: 'logs' }, PRESETS['timber-us'].options)).toEqual([
       'trunk',
       'dbh',
       'distance',
@@ -45,9 +62,35 @@ describe('the steps of a tree', () => {
       'mark',
       'mark-height',
       'logs',
+      'stump',
+      'point',
+      'plumb',
+      'lean',
+      'crown',
       'upper',
       'eye-height',
     ]);
+  });
+  it.each<[MeasureMethod, string[]]>([
+    ['line-shots', ['tip', 'base']],
+    ['transponder', ['mark', 'mark-height', 'tip']],
+    ['included-angle', ['distance', 'base', 'tip']],
+    ['pole', ['pole', 'base', 'pole-top', 'tip']],
+    ['two-stations', ['tip', 'base', 'baseline', 'far-tip', 'far-base']],
+    ['stick', ['distance', 'stick']],
+    ['set-angle', ['distance', 'set-angle']],
+    ['device', ['device']],
+    ['shadow', ['shadow', 'reference-shadow']],
+    ['direct', ['direct']],
+  ])('of %s are its own, in order', (method, expected) => {
+    const context = { protocol: PRESETS['forest-metric'].options, station: null, scale: metric.scale, tape, far: null };
+    let steps = stepsOf([], { ...choices, method }, context);
+    const way: string[] = [];
+    for (let at = stepAfter(steps, 'dbh'); at !== 'done'; at = stepAfter(steps, at)) {
+      way.push(at);
+      steps = withFilled(steps, (id) => id === at);
+    }
+    expect(way).toEqual(expected);
   });
   it('lead Enter through the work: logs where the protocol cuts them, optional ones never', () => {
     for (const [preset, expected] of [
@@ -55,15 +98,8 @@ describe('the steps of a tree', () => {
       ['timber-us', ['dbh', 'distance', 'tip', 'base', 'logs', 'done']],
     ] as const) {
       const protocol = PRESETS[preset].options;
-      const result = deriveTree({ readings: [], protocol });
-      let steps = stepsOf(
-        [],
-        { ...choices, merchantable: preset === 'timber-us' ? 'logs' : 'merchantable' },
-        protocol,
-        result,
-        metric.scale,
-        tape,
-      );
+      const context = { protocol, station: null, scale: metric.scale, tape, far: null };
+      let steps = stepsOf([], { ...choices, merchantable: preset === 'timber-us' ? 'logs' : 'merchantable' }, context);
       const way: string[] = ['dbh'];
       for (let at: ReturnType<typeof stepAfter> = 'dbh'; at !== 'done'; way.push(at)) {
         steps = withFilled(steps, (id) => id === at);
@@ -116,6 +152,78 @@ describe('a draft', () => {
     ['eye-height', '160', /at most 10.0 m/],
   ] as const)('at %s, %j is refused', (step, text, why) => {
     const draft = draftOf(step, text, metric, around);
+    expect(draft.ok ? '' : draft.reason).toMatch(why);
+  });
+});
+
+describe('a draft of another method', () => {
+  it.each<[MeasureMethod, StepId, string, Partial<Preferences>, object]>([
+    [
+      'line-shots',
+      'tip',
+      '31.6 47.2',
+      {},
+      { kind: 'shot', target: 'tip', value: 31.6, unit: 'm', elevation: 47.2, by: 'laser', to: 'axis' },
+    ],
+    ['line-shots', 'base', '22,4 -6,5', { shooter: 'ultrasonic' }, { kind: 'shot', value: 22.4, elevation: -6.5, by: 'ultrasonic' }],
+    ['line-shots', 'point', 'broken limb 20 15', {}, { kind: 'shot', target: 'point', name: 'broken limb', value: 20, elevation: 15 }],
+    ['transponder', 'mark', '18.42 -3.1', {}, { kind: 'shot', target: 'mark', by: 'ultrasonic', to: 'bark' }],
+    ['transponder', 'tip', '52.3°', {}, { kind: 'angle', target: 'tip', value: 52.3, scale: 'degree' }],
+    ['included-angle', 'tip', '46', {}, { kind: 'angle', value: 46, scale: 'degree', included: true }],
+    ['included-angle', 'base', '-7', {}, { kind: 'angle', value: -7, scale: 'percent' }],
+    ['two-sights', 'base', '86', { scale: { kind: 'dial', level: 90, grows: 'up' } }, { scale: 'dial', value: 86, level: 90, grows: 'up' }],
+    ['pole', 'pole', '4', {}, { kind: 'pole', value: 4, unit: 'm' }],
+    ['pole', 'pole-top', '14', {}, { kind: 'angle', target: 'pole-top', value: 14 }],
+    ['two-stations', 'baseline', '15 -3', {}, { kind: 'baseline', value: 15, elevation: -3 }],
+    ['two-stations', 'far-tip', '58', {}, { kind: 'angle', target: 'tip', value: 58 }],
+    ['stick', 'stick', '60', {}, { kind: 'stick', target: 'tip', value: 60, unit: 'cm' }],
+    ['stick', 'stick', '60 72', {}, { kind: 'stick', value: 60, reach: 0.72 }],
+    ['set-angle', 'set-angle', '1:2', {}, { kind: 'set-angle', rise: 1, run: 2 }],
+    ['set-angle', 'set-angle', '45', {}, { kind: 'set-angle', rise: 1, run: 1 }],
+    ['device', 'device', '18 20', {}, { kind: 'device-height', value: 18, setDistance: 20 }],
+    ['shadow', 'shadow', '18.6', {}, { kind: 'shadow', value: 18.6, minute: 750 }],
+    ['shadow', 'reference-shadow', '1.5 1.92', {}, { kind: 'reference-shadow', height: 1.5, value: 1.92, unit: 'm' }],
+    ['direct', 'direct', '88.3+9.6+4.1', { units: 'us' }, { kind: 'direct-height', value: 88.3, more: [9.6, 4.1], unit: 'ft' }],
+    ['two-sights', 'point', 'defect 38', {}, { kind: 'angle', target: 'point', name: 'defect', value: 38 }],
+    ['two-sights', 'plumb', '24', {}, { kind: 'distance', to: 'plumb', value: 24 }],
+    ['two-sights', 'lean', '12°', {}, { kind: 'lean', value: 12, toward: 'side' }],
+    ['two-sights', 'crown', '5 4', {}, { kind: 'crown', halfWidth: 5, depth: 4, unit: 'm' }],
+    ['two-sights', 'distance', '14', { by: 'paces' }, { kind: 'paces', value: 14, along: 'level', to: 'axis' }],
+    [
+      'two-sights',
+      'distance',
+      '24.4 -3',
+      { by: 'laser', along: 'sight' },
+      { kind: 'distance', value: 24.4, by: 'laser', along: 'sight', elevation: -3 },
+    ],
+    ['two-sights', 'log-scale', '2.7', { stickReach: 0.66 }, { kind: 'log-scale', value: 2.7, designReach: 0.66 }],
+  ])('%s at %s, %j', (method, step, text, prefs, read) => {
+    const draft = draftOf(step, text, { ...metric, ...prefs }, { ...around, method });
+    expect(draft).toMatchObject({ ok: true, read });
+    // whatever a person can type, the contract takes
+    const kept = draft.ok ? { ...draft.read } : null;
+    expect(validate(READING_CLASSES[kept?.kind as Reading['kind']]() as new () => object, kept)).toMatchObject({ ok: true });
+  });
+  it.each<[MeasureMethod, StepId, string, Partial<Preferences>, RegExp]>([
+    ['line-shots', 'tip', '31.6', {}, /both/],
+    ['line-shots', 'tip', '31.6 95', {}, /straight up/],
+    ['line-shots', 'tip', '31.6 47 3', {}, /more than two/],
+    ['line-shots', 'tip', '31.6 80%', {}, /in degrees/],
+    ['included-angle', 'tip', '-4', {}, /above 0/],
+    ['stick', 'stick', '300', {}, /longer than any stick/],
+    ['stick', 'stick', '60 7', {}, /no reach/],
+    ['set-angle', 'set-angle', '85', {}, /under 80/],
+    ['set-angle', 'set-angle', '0:2', {}, /above 0/],
+    ['shadow', 'shadow', '0', {}, /measures nothing/],
+    ['shadow', 'reference-shadow', '1.5', {}, /Two lengths/],
+    ['two-sights', 'lean', '70', {}, /0 to 60/],
+    ['two-sights', 'point', '38', {}, /A name/],
+    ['two-sights', 'distance', '24', { by: 'laser', along: 'sight' }, /angle in degrees/],
+    ['two-sights', 'distance', 'ten', { by: 'paces' }, /count of paces/],
+    ['two-sights', 'log-scale', '13', {}, /at most 12/],
+    ['two-sights', 'base', '190', { scale: { kind: 'dial', level: 90, grows: 'up' } }, /dial/],
+  ])('%s at %s, %j is refused', (method, step, text, prefs, why) => {
+    const draft = draftOf(step, text, { ...metric, ...prefs }, { ...around, method });
     expect(draft.ok ? '' : draft.reason).toMatch(why);
   });
 });

@@ -1,5 +1,6 @@
-import { deriveTree, findPom, metres, PRESETS, type Reading, type Trunk } from '@arbolito/core';
+import { deriveTree, findPom, metres, PRESETS, type Reading, type ToolName, type Trunk } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
+import type { RecordOf } from '../../contract/envelope';
 import { groundOf, sameSlot, sayTrunk, stemLines, tapeAt } from './tape';
 
 const { street, monitoring, 'timber-us': us } = PRESETS;
@@ -91,8 +92,18 @@ describe('in words and slots', () => {
     expect(sayTrunk({ fork: { height: 0.3048 }, stems: 2, vines: 'fixed', snow: 0.2 }, 'us')).toBe('2 stems, forks at 1.0 ft, vines, snow');
   });
   it('two tapes share a slot, every other tool has its own', () => {
-    expect(sameSlot(tape(30), 'plain-tape', 'dbh')).toBe(true);
-    expect(sameSlot(tape(30), 'caliper', 'dbh')).toBe(false);
-    expect(sameSlot({ ...tape(30), upper: true, pom: 5 } as Reading, 'diameter-tape', 'dbh')).toBe(false);
+    const head = (read: Reading, station: string | null = null) => ({ body: { read, station } }) as RecordOf<'reading'>;
+    const using = (tool: ToolName) => ({ tool, by: 'tape' }) as const;
+    expect(sameSlot(head(tape(30)), using('plain-tape'), 'dbh', null)).toBe(true);
+    expect(sameSlot(head(tape(30)), using('caliper'), 'dbh', null)).toBe(false);
+    expect(sameSlot(head({ ...tape(30), upper: true, pom: 5 } as Reading), using('diameter-tape'), 'dbh', null)).toBe(false);
+    // from the farther of two stations the same target is another step
+    const tip: Reading = { kind: 'angle', target: 'tip', value: 58, scale: 'percent' };
+    expect(sameSlot(head(tip, 'B'), using('caliper'), 'tip', 'B')).toBe(false);
+    expect(sameSlot(head(tip, 'B'), using('caliper'), 'far-tip', 'B')).toBe(true);
+    // what is paced and what is taped stay a pair
+    const paced: Reading = { kind: 'paces', value: 14, along: 'level', to: 'axis' };
+    expect(sameSlot(head(paced), using('caliper'), 'distance', null)).toBe(false);
+    expect(sameSlot(head(paced), { tool: 'caliper', by: 'paces' }, 'distance', null)).toBe(true);
   });
 });

@@ -13,7 +13,8 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import type { BookTree } from '../../contract/book';
-import { slotOf, slotOfTool, stepOfSlot } from '../../field/make-records';
+import type { RecordOf } from '../../contract/envelope';
+import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../field/slots';
 
 /** Where the next reading of a diameter goes, and who says so. */
 export interface TapeAt {
@@ -106,7 +107,21 @@ function seen(trunk: Trunk, result: TreeResult): number {
   return one ? 1 : (trunk.stems ?? (trunk.fork ? 2 : 1));
 }
 
+/** The step a kept reading was read at; from the farther of two stations it has a step of its own. */
+const stepOf = (head: RecordOf<'reading'>, far: string | null) => {
+  const step = stepOfSlot(slotOf(head.body.read));
+  return far !== null && head.body.station === far ? `far-${step}` : step;
+};
 /** Readings of a step that belong to a stem: the tool's own slot, so that two tools never correct each other. */
-export const sameSlot = (read: Reading, tool: ToolName, step: string) =>
-  step === 'dbh' ? slotOf(read) === slotOfTool(tool) : slotOf(read) === step;
-export const atStep = (read: Reading, step: string) => stepOfSlot(slotOf(read)) === step;
+export function sameSlot(
+  head: RecordOf<'reading'>,
+  slots: { readonly tool: ToolName; readonly by: DistanceWay },
+  step: string,
+  far: string | null,
+) {
+  const slot = slotOf(head.body.read);
+  if (step === 'dbh') return slot === slotOfTool(slots.tool);
+  if (step === 'distance') return slot === slotOfDistance(slots.by);
+  return stepOf(head, far) === step;
+}
+export const atStep = (head: RecordOf<'reading'>, step: string, far: string | null) => stepOf(head, far) === step;

@@ -5,23 +5,14 @@ import { sameValue } from '../../contract/same';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, type Preferences, savePreferences, tapeUnits } from '../../field/device';
-import {
-  angleReading,
-  localDate,
-  type Mode,
-  makeRecord,
-  ofStem,
-  recordsForLine,
-  recordsForReading,
-  slotOf,
-  slotOfTool,
-  stepOfSlot,
-} from '../../field/make-records';
+import { angleReading, localDate, type Mode, makeRecord, recordsForLine, recordsForReading } from '../../field/make-records';
+import { ofStem, slotOf, slotOfTool, stepOfSlot } from '../../field/slots';
 import { useBook } from '../../field/use-book';
 import { bodyHint, stickUpTo } from './body-hint';
 import { draftOf } from './draft';
+import { isExtra, isShot, METHOD_WORDS, type MeasureMethod, methodSteps } from './methods';
 import { newPlace, openPlace, type Place, rememberPlace } from './place';
-import { type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
+import { type MerchantableWay, type Step, type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
 import { groundOf, sayTrunk } from './tape';
 import { useTree } from './use-tree';
 
@@ -42,16 +33,23 @@ export function useMeasure() {
   const keptHead = t.last ? settled(t.last) : null;
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
-  const distance = derived.readings.findLast((r) => r.kind === 'distance');
-  const merchantable =
+  const { setting, settings, method } = t;
+  const merchantable: MerchantableWay =
     place.merchantable ??
-    (last('merchantable') ? 'merchantable' : protocol.options.merchantable?.logs || last('logs') ? 'logs' : 'merchantable');
-  const along = distance?.kind === 'distance' ? distance.along : prefs.along;
+    (last('merchantable')
+      ? 'merchantable'
+      : last('log-scale')
+        ? 'log-scale'
+        : protocol.options.merchantable?.logs || last('logs')
+          ? 'logs'
+          : 'merchantable');
+  const kept = last('distance')?.heads.at(-1)?.body.read;
+  const along = kept?.kind === 'distance' ? kept.along : prefs.along;
   const lower = hasMark ? 'mark' : place.lower;
-  const choices = useMemo((): StepChoices => ({ along, lower, merchantable }), [along, lower, merchantable]);
+  const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
   const steps = useMemo(
-    () => stepsOf(entities, choices, protocol.options, derived.result, prefs.scale, tape),
-    [entities, choices, protocol, derived.result, prefs.scale, tape],
+    () => stepsOf(entities, choices, { protocol: protocol.options, station: t.station, scale: prefs.scale, tape, far: setting.far }),
+    [entities, choices, protocol, t.station, prefs.scale, tape, setting.far],
   );
   const go = useCallback((at: StepId | 'done') => {
     setRefusal(null);
@@ -68,16 +66,22 @@ export function useMeasure() {
     units: own.units,
     stem: place.stem,
     newVisit: place.newVisit,
+    setting,
   };
 
   const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
-  /** Readings begin the visit that was asked for. */
+  /** Readings begin the visit and the determination that were asked for. */
   const keepRead = (records: readonly AnyRecord[]) => {
     keep(records);
-    if (place.newVisit) setPlace((p) => ({ ...p, newVisit: false }));
+    const began = records.some((r) => r.kind === 'determination' && r.body.quantity === 'height');
+    if (place.newVisit || began) setPlace((p) => ({ ...p, newVisit: false, ...(began ? { method: null, setting: null } : {}) }));
   };
-  const keepReading = (read: Reading, typed: string, mode: Mode) =>
-    keepRead(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode));
+  const keepReading = (read: Reading, typed: string, mode: Mode) => {
+    const far = place.at !== 'done' && place.at.startsWith('far-');
+    if (far && setting.far === null) return setRefusal('First the baseline: it begins the second station.');
+    keepRead(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode, far ? 'far' : 'near'));
+    return undefined;
+  };
 
   /** Enter: keeps what is typed, or goes on when nothing is. */
   const enter = () => {
@@ -120,11 +124,22 @@ export function useMeasure() {
     const units = tapeUnits(prefs);
     const line = parseLine(text, { diameter: units.diameter, distance: units.length, scale: prefs.scale });
     if (!line.ok) return setRefusal(text.split(/\s+/).length > 2 ? line.reason : otherwise);
+    const sighted = line.readings.some((r) => r.target !== 'dbh');
+    if (sighted && (method !== 'two-sights' || prefs.by !== 'tape' || prefs.along === 'sight')) {
+      return setRefusal('A line holds a taped distance and two sights: other ways are read step by step.');
+    }
     if (prefs.tool === 'optical' && line.readings.some((r) => r.target === 'dbh')) {
       return setRefusal('A line holds a tape’s diameter: choose its tool, or read the optical one by itself.');
     }
     const tool = prefs.tool === 'optical' ? 'diameter-tape' : prefs.tool;
-    keepRead(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, { ...prefs, tool, tape }));
+    keepRead(
+      recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, {
+        ...prefs,
+        along: prefs.along === 'slope' ? 'slope' : 'level',
+        tool,
+        tape,
+      }),
+    );
     const named = new Set(line.readings.map((r) => r.target as string));
     go(
       stepAfter(
@@ -148,12 +163,25 @@ export function useMeasure() {
     keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
     setRefusal(null);
     const read = newest.body.read;
-    const at = stepOfSlot(slotOf(read)) as StepId;
+    const slot = stepOfSlot(slotOf(read));
+    // back to the setting it was read in
+    const of = settings.findIndex(
+      (x) => newest.body.station !== null && (x.station === newest.body.station || x.far === newest.body.station),
+    );
+    const at = (settings[of]?.far === newest.body.station && newest.body.station !== null ? `far-${slot}` : slot) as StepId;
     const typed = at === 'trunk' ? '' : newest.body.typed;
     if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
     // digits go back to the stem they were read of
     const stem = ofStem(read) ? Number.parseInt(found?.stems.find((s) => s.id === newest.body.stem)?.name ?? '1', 10) : place.stem;
-    setPlace((p) => ({ ...p, at, stem, text: typed, again: false, trunk: read.kind === 'trunk' ? read.trunk : null }));
+    setPlace((p) => ({
+      ...p,
+      at,
+      stem,
+      text: typed,
+      again: false,
+      trunk: read.kind === 'trunk' ? read.trunk : null,
+      ...(of >= 0 ? { setting: of + 1, method: null } : {}),
+    }));
   };
 
   /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
@@ -162,11 +190,11 @@ export function useMeasure() {
     if (!keptHead || place.text || place.again) return;
     const read = keptHead.body.read;
     const changed: Reading =
-      read.kind === 'angle' && change.scale
-        ? angleReading(read.target, read.value, change.scale)
+      read.kind === 'angle' && change.scale && !read.included
+        ? { ...angleReading(read.target, read.value, change.scale), ...(read.name ? { name: read.name } : {}) }
         : read.kind === 'diameter'
           ? { ...read, tool: otherTape(read.tool, change.tool) ?? read.tool, unit: change.diameterUnit ?? read.unit }
-          : read.kind === 'distance'
+          : read.kind === 'distance' && read.to !== 'plumb' && read.along !== 'sight' && change.along !== 'sight' && !change.by
             ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
             : read;
     if (!sameValue(changed, read)) keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead });
@@ -210,11 +238,22 @@ export function useMeasure() {
   const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
   const pick = (target: SceneTarget) => {
-    if (target === 'ground' && choices.along !== 'slope') return go('distance');
-    if (target === 'base') return go(choices.lower);
-    if (target === 'merchantable') return go(choices.merchantable);
-    go(target as StepId);
+    const wanted = (
+      target === 'base' || target === 'mark' ? choices.lower : target === 'merchantable' ? choices.merchantable : target
+    ) as StepId;
+    const instead: StepId = target === 'ground' ? 'distance' : 'tip';
+    go(steps.some((s) => s.id === wanted) ? wanted : steps.some((s) => s.id === instead) ? instead : (firstOf(steps)?.id ?? 'dbh'));
   };
+
+  /** Another way of measuring, or the same way once more: kept apart from what is already read. */
+  const measureBy = (chosen: MeasureMethod) => {
+    setOwn((p) => ({ ...p, method: chosen }));
+    setRefusal(null);
+    const order = methodSteps({ ...choices, method: chosen }, protocol.options);
+    const first = order.find((id) => !isExtra(id, chosen)) ?? 'tip';
+    setPlace((p) => ({ ...p, method: chosen, setting: null, at: first, text: '', again: false, lower: 'base' }));
+  };
+  const openSetting = (number: number) => setPlace((p) => ({ ...p, setting: number, method: null, text: '', again: false, at: 'done' }));
 
   return {
     state,
@@ -238,6 +277,15 @@ export function useMeasure() {
     setStem: (stem: number) => setPlace((p) => ({ ...p, stem, text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
     beginVisit: () => setPlace((p) => ({ ...newPlace(p.survey), tree: p.tree, newVisit: true })),
     speciesList,
+    method,
+    methodWords: METHOD_WORDS[method],
+    setting,
+    settings,
+    measureBy,
+    openSetting,
+    station: t.station,
+    /** Whether the step in hand is read as a shot of distance and angle. */
+    shoots: place.at !== 'done' && isShot(place.at, method),
     steps,
     step: steps.find((s) => s.id === place.at) ?? null,
     choices,
@@ -266,6 +314,8 @@ export function useMeasure() {
 }
 
 export type MeasureModel = ReturnType<typeof useMeasure>;
+/** The first step of the setting's own work. */
+const firstOf = (steps: readonly Step[]) => steps.find((s) => s.id !== 'trunk' && s.id !== 'dbh');
 /** Between the two sides of a tape a kept reading may be corrected; another tool is another reading. */
 const otherTape = (read: DiameterTool, chosen: ToolName | undefined) =>
   chosen && chosen !== 'optical' && slotOfTool(read) === slotOfTool(chosen) ? chosen : undefined;

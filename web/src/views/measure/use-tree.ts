@@ -1,10 +1,24 @@
-import { ASSUMED_EYE_HEIGHT, checkTree, DomainError, deriveTree, type Metres, metres, type Reading, sightScene } from '@arbolito/core';
+import {
+  ASSUMED_EYE_HEIGHT,
+  checkTree,
+  DomainError,
+  deriveTree,
+  type Metres,
+  metres,
+  type Reading,
+  type StationResult,
+  sightScene,
+  type TreeResult,
+} from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../contract/book';
-import { previousDiameters } from '../../contract/book-tree';
+import { ownFigures, visitBefore } from '../../contract/book-tree';
 import { deviceName, type Preferences } from '../../field/device';
-import { localDate, ofStem } from '../../field/make-records';
+import { localDate, NEW_SETTING } from '../../field/make-records';
+import { settingsOf } from '../../field/settings';
+import { ofNoStation, ofStem } from '../../field/slots';
 import { draftOf } from './draft';
+import type { MeasureMethod } from './methods';
 import { nextTag, type Place, protocolOf } from './place';
 import { sameSlot, stemLines, stemName, tapeAt } from './tape';
 
@@ -25,15 +39,30 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   // a new visit begins with empty hands; what was read before is what it is compared with
   const coming = place.newVisit;
   const kept = useMemo(() => (coming ? [] : (found?.inForce ?? [])), [found, coming]);
-  const previous = useMemo(() => {
+  const before = useMemo(() => {
     const visits = found?.visits ?? [];
     const on = coming ? localDate(new Date()) : (visits.at(-1)?.on ?? '');
-    return previousDiameters(coming ? visits : visits.slice(0, -1), on, protocol.options);
+    return visitBefore(coming ? visits : visits.slice(0, -1), on, protocol.options);
   }, [found, coming, protocol]);
+  const { previous } = before;
   const stemId = found?.stems.find((s) => s.name === stemName(place.stem))?.id ?? null;
   const all = useMemo(() => (coming ? [] : (found?.readings ?? [])).filter((e) => e.heads.length > 0), [found, coming]);
-  // what is one stem's own is shown for the stem in hand
-  const entities = useMemo(() => all.filter((e) => e.heads.some((h) => !ofStem(h.body.read) || h.body.stem === stemId)), [all, stemId]);
+  const settings = useMemo(() => (coming ? [] : settingsOf(book, found)), [book, found, coming]);
+  // a method chosen anew begins a determination of its own
+  const setting = useMemo(
+    () =>
+      place.method
+        ? NEW_SETTING(place.method)
+        : (settings[(place.setting ?? settings.length) - 1] ?? settings.at(-1) ?? NEW_SETTING(own.method)),
+    [settings, place.setting, place.method, own.method],
+  );
+  // what is one stem's own is shown for the stem in hand, what is one station's for the setting in hand
+  const entities = useMemo(() => {
+    const here = (station: string | null) => station !== null && (station === setting.station || station === setting.far);
+    return all.filter((e) =>
+      e.heads.some(({ body }) => (ofStem(body.read) ? body.stem === stemId : ofNoStation(body.read) || here(body.station))),
+    );
+  }, [all, stemId, setting]);
 
   const derive = useCallback(
     (from: readonly Reading[]) =>
@@ -43,7 +72,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   const ofKept = useMemo(() => safely(() => derive(kept)) ?? derive([]), [derive, kept]);
 
   const step = place.at === 'done' ? null : place.at;
-  const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h.body.read, prefs.tool, step)));
+  const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h, prefs, step, setting.far)));
   const last = slot.at(-1);
   const where = ofKept.stems.find((s) => s.stem === stemName(place.stem))?.where ?? null;
   const correcting = Boolean(last) && !place.again;
@@ -51,10 +80,14 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     () => tapeAt(where, previous, place.stem, protocol.options, slot.length - (correcting ? 1 : 0)),
     [where, previous, place.stem, protocol, slot.length, correcting],
   );
-  const station = ofKept.stations.findLast((s) => s.ok);
-  const distance = station?.ok ? station.value.distance : null;
-  const { optical, upperHeight } = place;
-  const around = useMemo(() => ({ tape, place: { optical, upperHeight }, distance }), [tape, optical, upperHeight, distance]);
+  const method = setting.method as MeasureMethod;
+  const stationId = setting.station ?? DRAFT_STATION;
+  const distance = stationOf(ofKept, stationId)?.distance ?? null;
+  const { optical, upperHeight, leanTo } = place;
+  const around = useMemo(
+    () => ({ tape, place: { optical, upperHeight, leanTo }, distance, method, minute: minuteNow() }),
+    [tape, optical, upperHeight, leanTo, distance, method],
+  );
   const draft = useMemo(
     () => (step && place.text.trim() ? draftOf(step, place.text, prefs, around) : null),
     [step, place.text, prefs, around],
@@ -65,10 +98,12 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     const stem = place.stem === 1 ? {} : { stem: stemName(place.stem) };
     const withTrunk = place.trunk ? [...kept, { kind: 'trunk' as const, trunk: place.trunk, ...stem }] : kept;
     if (!draft?.ok) return withTrunk;
-    const at = kept.find((r) => r.station)?.station;
-    const read = { ...draft.read, id: 'draft', ...(ofStem(draft.read) ? stem : at ? { station: at } : {}) } as Reading;
+    const station = step?.startsWith('far-') ? (setting.far ?? DRAFT_FAR) : stationId;
+    const far = draft.read.kind === 'baseline' ? { far: setting.far ?? DRAFT_FAR } : {};
+    const own = ownFigures(book, prefs.person, draft.read);
+    const read = { ...own, ...draft.read, ...far, id: 'draft', ...(ofStem(draft.read) ? stem : { station }) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
-  }, [kept, draft, last, correcting, place.trunk, place.stem]);
+  }, [kept, draft, last, correcting, place.trunk, place.stem, book, prefs.person, setting, stationId, step]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
   const derived = useMemo(() => {
     const result = safely(() => derive(readings));
@@ -76,8 +111,16 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   }, [derive, readings, ofKept, kept]);
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
-    () => checkTree({ tree: place.tree, readings: kept, result: ofKept, protocol: protocol.options, species, previous }),
-    [place.tree, ofKept, kept, protocol, species, previous],
+    () =>
+      checkTree({
+        tree: place.tree,
+        readings: kept,
+        result: ofKept,
+        protocol: protocol.options,
+        species,
+        ...before,
+      }),
+    [place.tree, ofKept, kept, protocol, species, before],
   );
   const scene = useMemo(
     () =>
@@ -88,8 +131,11 @@ export function useTree(book: Book, place: Place, own: Preferences) {
         species,
         eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
         scale: prefs.scale,
+        station: stationId,
+        method,
+        ...(step === 'merchantable' || step === 'logs' ? { aim: step } : {}),
       }),
-    [derived, protocol, species, eyeHeight, prefs.scale],
+    [derived, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
   );
   const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept, place.stem), [coming, found, kept, ofKept, place.stem]);
 
@@ -106,6 +152,10 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     entities,
     previous,
     last: last ?? null,
+    settings,
+    setting,
+    method,
+    station: stationOf(derived.result, stationId),
     tape,
     around,
     stems,
@@ -114,6 +164,21 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     findings,
     scene,
   };
+}
+
+/** A station before its first reading is kept. */
+const DRAFT_STATION = 'draft';
+const DRAFT_FAR = 'draft far';
+
+/** A station that came out, by its name. */
+function stationOf(result: TreeResult, id: string): StationResult | null {
+  const found = result.stations.find((s) => s.ok && s.value.station === id);
+  return found?.ok ? found.value : null;
+}
+
+function minuteNow(): number {
+  const now = new Date();
+  return now.getHours() * 60 + now.getMinutes() + Math.round(now.getSeconds() / 6) / 10;
 }
 
 function safely<T>(run: () => T): T | null {

@@ -170,6 +170,14 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
             ]
           : []),
       ];
+    case 'determinations':
+      return [
+        one('determinations', [
+          [1, 'once'],
+          [2, 'twice'],
+          [3, 'three times'],
+        ]),
+      ];
     case 'heightTolerance':
       return [
         number(p.heightTolerance.absolute, [0.01, 20], (absolute) => ({ heightTolerance: { ...p.heightTolerance, absolute } })),

@@ -11,7 +11,7 @@ import {
   tally,
 } from '@arbolito/core';
 import type { Book, BookTree } from '../../contract/book';
-import { previousDiameters } from '../../contract/book-tree';
+import { visitBefore } from '../../contract/book-tree';
 import type { RecordOf } from '../../contract/envelope';
 
 export interface TallyRow {
@@ -79,8 +79,8 @@ function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions):
       ...(tree.eyeHeight === null ? {} : { eyeHeight: metres(tree.eyeHeight) }),
     });
     const trouble = tree.contested.length > 0 ? 'Two versions of a reading contradict each other: choose one in its history.' : null;
-    const previous = previousDiameters(tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
-    return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species, previous }), trouble };
+    const before = visitBefore(tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
+    return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species, ...before }), trouble };
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;
     return { ...base, result: null, findings: [], trouble: e.message };

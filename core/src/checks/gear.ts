@@ -1,0 +1,78 @@
+import { ONE_STATION } from '../tree/index';
+import { formatNumber, metres, showHeight, toMetres } from '../units';
+import type { Check, Finding } from './finding';
+
+const STEEP = Math.sqrt(3);
+/** From the eye to a stick in the hand, metres: no arm is shorter or longer. */
+const REACH = { least: 0.45, most: 0.9 } as const;
+
+/** A stick held so near that it is steep, or a reach that is no arm’s. */
+export const stickInHand: Check = ({ readings, protocol }) =>
+  readings.flatMap((r): Finding[] => {
+    if (r.kind !== 'stick' || r.reach === undefined) return [];
+    const length = toMetres(r.value, r.unit);
+    if (r.reach < REACH.least || r.reach > REACH.most) {
+      return [
+        {
+          code: 'unusual-reach',
+          target: 'stick',
+          severity: 'doubt',
+          what: `A reach of ${formatNumber(r.reach * 100, 0)} cm is no arm’s.`,
+          why: 'The reach is level, from the eye to the stick, not the stick’s own length.',
+          remedy: 'Measure it once with the arm out, and keep it in the kit.',
+        },
+      ];
+    }
+    if (length / r.reach <= STEEP) return [];
+    return [
+      {
+        code: 'steep-stick',
+        target: 'distance',
+        severity: 'doubt',
+        what: `The stick covers ${formatNumber(length * 100, 0)} cm at a reach of ${formatNumber(r.reach * 100, 0)} cm: past 60°.`,
+        why: 'So steep, a small slip of the hand moves the height a lot.',
+        remedy: `Step back until it covers no more than your reach (${showHeight(metres(r.reach), protocol.units)}).`,
+      },
+    ];
+  });
+
+/** More than this between both shadows and the sun has moved: minutes. */
+const GAP = 1;
+
+/** Two shadows of different minutes. */
+export const shadowGap: Check = ({ readings }) => {
+  const [tree, staff] = [readings.findLast((r) => r.kind === 'shadow'), readings.findLast((r) => r.kind === 'reference-shadow')];
+  if (tree?.kind !== 'shadow' || staff?.kind !== 'reference-shadow' || tree.minute === undefined || staff.minute === undefined) return [];
+  const gap = Math.abs(tree.minute - staff.minute);
+  if (gap <= GAP) return [];
+  return [
+    {
+      code: 'shadow-gap',
+      target: 'reference-shadow',
+      severity: 'doubt',
+      what: `${formatNumber(gap, 0)} minutes lie between both shadows.`,
+      why: `The sun moves on: a minute can cost 0.7 %, these up to ${formatNumber(gap * 0.7, 0)} %.`,
+      remedy: 'Read the staff’s shadow again, at once after the tree’s.',
+    },
+  ];
+};
+
+/** A height reported for another mark than the one on the tree. */
+export const deviceMark: Check = ({ readings, protocol }) =>
+  readings.flatMap((r): Finding[] => {
+    if (r.kind !== 'device-height' || r.setMark === undefined) return [];
+    const mark = readings.findLast((m) => m.kind === 'mark-height' && (m.station ?? ONE_STATION) === (r.station ?? ONE_STATION));
+    if (mark?.kind !== 'mark-height') return [];
+    const off = toMetres(mark.value, mark.unit) - r.setMark;
+    if (Math.abs(off) < 0.02) return [];
+    return [
+      {
+        code: 'device-mark',
+        target: 'device',
+        severity: 'doubt',
+        what: `The instrument is set to a mark at ${showHeight(metres(r.setMark), protocol.units)}; on the tree it is ${formatNumber(Math.abs(off) * 100, 0)} cm ${off > 0 ? 'higher' : 'lower'}.`,
+        why: 'Every height it reports is off by that; here it is put right.',
+        remedy: 'Set the mark’s height in the instrument.',
+      },
+    ];
+  });

@@ -1,0 +1,147 @@
+import { crownOvershoot, type Standing, whereToStand } from '../height/index';
+import { TYPICAL_ERRORS } from '../kit/index';
+import { heightTolerance, type ProtocolOptions } from '../survey/index';
+import { ONE_STATION, type StationResult, TIP_OFFSET } from '../tree/index';
+import { METRES_PER_FOOT, type Metres, metres, showHeight, tangent, toMetres } from '../units';
+import { type Check, type CheckInput, type Finding, okStations } from './finding';
+
+/** A walk is worth it when it takes off at least this share of the error. */
+const WORTH = 0.2;
+/** Nearer than this share of the height the sight is steep and the tip may hide. */
+const NEAR = 0.5;
+
+/** A station too near, or an error too large for the purpose: where to stand instead, and what that would bring. */
+export const standBetter: Check = (input) => {
+  const { result, protocol } = input;
+  const findings: Finding[] = [];
+  for (const d of result.determinations) {
+    const tip = d.heights.tip;
+    const station = okStations(result).find((s) => s.station === d.station);
+    if (!tip.ok || !station || (d.method !== 'two-sights' && d.method !== 'two-sights-to-mark')) continue;
+    const { value, sigma } = tip.value;
+    const near = station.distance < NEAR * value;
+    // what is good enough is left alone; several determinations are judged together
+    if (!near && (result.height.ok ? result.height.value.sigma : sigma) <= heightTolerance(protocol, value)) continue;
+    const step = protocol.units === 'us' ? 5 * METRES_PER_FOOT : 1;
+    const standing = standingOf(station, value, input);
+    const there = whereToStand(standing, metres(step));
+    const now = metres(Math.hypot(sigma, standing.crown ? crownOvershoot(standing.crown, tangent(station.tops.tip?.t ?? 0)) : 0));
+    const better = there && there.sigma < now * (1 - WORTH) ? there : null;
+    if (near) findings.push(tooNear(station, now, better ?? there, protocol));
+    else if (better) findings.push(farther(station, now, better, protocol));
+    else findings.push(finest(now, value, protocol));
+  }
+  return findings;
+};
+
+/** The tree and the instruments as the station knows them. */
+function standingOf(s: StationResult, height: Metres, { readings, species }: Pick<CheckInput, 'readings' | 'species'>): Standing {
+  const crown = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
+  return {
+    height,
+    eyeHeight: s.eyeHeight,
+    slope: tangent(s.slope ?? (s.base ? s.base.t + (s.eyeHeight - s.markHeight) / s.distance : 0)),
+    distanceShare: s.distanceSigma / s.distance,
+    angle: s.tops.tip?.sigma ?? TYPICAL_ERRORS.angle,
+    tipOffset: species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'],
+    crown: crown?.kind === 'crown' ? { halfWidth: toMetres(crown.halfWidth, crown.unit), depth: toMetres(crown.depth, crown.unit) } : null,
+    farthest: null,
+    scaleEnd: null,
+  };
+}
+
+type There = NonNullable<ReturnType<typeof whereToStand>>;
+
+function tooNear(s: StationResult, now: Metres, there: There | null, { units }: ProtocolOptions): Finding {
+  return {
+    code: 'close-station',
+    target: 'distance',
+    severity: 'doubt',
+    what: `You stand at ${showHeight(s.distance, units)}, nearer than half the height.`,
+    why: 'So near, the sight is steep and the tip may hide behind the crown.',
+    remedy: there
+      ? `Step back to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.`
+      : 'Step back.',
+  };
+}
+
+function farther(s: StationResult, now: Metres, there: There, { units }: ProtocolOptions): Finding {
+  const back = there.distance > s.distance;
+  return {
+    code: 'stand-better',
+    target: 'distance',
+    severity: 'advice',
+    what: `±${showHeight(now, units)} is more than this protocol asks for.`,
+    why: back ? 'Farther out a tip that is not over the base misleads less.' : 'Nearer, the angles’ own errors weigh less.',
+    remedy: `${back ? 'Step back' : 'Go nearer'} to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.`,
+  };
+}
+
+/** No place is much better: then it is the method that could do it. */
+function finest(now: Metres, height: Metres, { units, heightTolerance: t }: ProtocolOptions): Finding {
+  const shots = metres(Math.hypot(TYPICAL_ERRORS.laserDistance, height * TYPICAL_ERRORS.laserAngle));
+  return {
+    code: 'other-method',
+    target: 'tip',
+    severity: 'advice',
+    what: `±${showHeight(now, units)}; this protocol asks for ${showHeight(metres(t.absolute), units)}.`,
+    why: 'No other place would do much better by angles: the tip may hang beside the base.',
+    remedy: `Two laser shots reach about ±${showHeight(shots, units)}; or tape the distance under the tip.`,
+  };
+}
+
+/** What a broad crown’s shoulder may add to a tangent sight. */
+export const broadCrown: Check = ({ readings, result, protocol }) =>
+  okStations(result).flatMap((s): Finding[] => {
+    const crown = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
+    const tip = s.tops.tip;
+    if (crown?.kind !== 'crown' || !tip || tip.line) return [];
+    const over = crownOvershoot({ halfWidth: toMetres(crown.halfWidth, crown.unit), depth: toMetres(crown.depth, crown.unit) }, tip.t);
+    if (over < heightTolerance(protocol, result.height.ok ? result.height.value.value : metres(0)) / 2) return [];
+    return [
+      {
+        code: 'crown-overshoot',
+        target: 'tip',
+        severity: 'advice',
+        what: `A sight to this crown’s shoulder comes out up to ${showHeight(over, protocol.units)} too high.`,
+        why: 'From here the shoulder stands before the tip.',
+        remedy: 'Sight through the crown to its highest point over the stem, or stand farther back.',
+      },
+    ];
+  });
+
+/** A lean that misleads a sight by angles, said or not. */
+export const leaningStem: Check = ({ readings, result }) => {
+  const said = readings.findLast((r) => r.kind === 'trunk');
+  const angle = said?.kind === 'trunk' ? (said.trunk.lean?.angle ?? 0) : 0;
+  return okStations(result).flatMap((s): Finding[] => {
+    const byAngles = s.tops.tip && !s.tops.tip.line && !s.plumb;
+    if (!byAngles) return [];
+    if (!s.lean && angle >= LEANS) {
+      return [
+        {
+          code: 'lean-not-said',
+          target: 'lean',
+          severity: 'advice',
+          what: `The trunk leans ${angle}°, and the sights take it for plumb.`,
+          why: 'A tip that hangs nearer or farther than the base reads too high or too low.',
+          remedy: 'Stand to the side of the lean and say how it leans from here, or take two line-of-sight shots.',
+        },
+      ];
+    }
+    const toward = s.lean && s.lean.toward !== 'side' && s.lean.angle > (LEANS * Math.PI) / 180;
+    if (!toward) return [];
+    return [
+      {
+        code: 'lean-toward',
+        target: 'lean',
+        severity: 'advice',
+        what: `The stem leans ${s.lean?.toward === 'eye' ? 'toward' : 'away from'} you.`,
+        why: 'From here every degree of a lean that was judged moves the height.',
+        remedy: 'Stand to the side of the lean, tape the distance under the tip, or take two line-of-sight shots.',
+      },
+    ];
+  });
+};
+/** Degrees from plumb that matter. */
+const LEANS = 5;

@@ -1,0 +1,30 @@
+import { aimAt } from '../height/index';
+import { DEFAULT_FORM, profileHeight } from '../stem/index';
+import { echoAngle, metres, readingOf, showDiameter } from '../units';
+import type { Ground, SceneMark } from './scene';
+
+/**
+ * Where to aim for the merchantable top, or for the ends of logs, and what the instrument will read there: from the tree's
+ * own profile, with the form of an average stem.
+ */
+export function aims({ input, station, height }: Ground): readonly SceneMark[] {
+  const { protocol, result, scale } = input;
+  const rule = protocol.merchantable;
+  const dbh = result.dbh.ok ? result.dbh.value : null;
+  if (!rule || !station || !dbh || !result.height.ok || height <= dbh.pom) return [];
+  const stem = { diameter: dbh.value, pom: dbh.pom, height: metres(height), form: DEFAULT_FORM };
+  const lower = { distance: station.distance, base: station.base?.t ?? station.predictedBase, markHeight: station.markHeight };
+  const mark = (at: number, what: string): SceneMark => {
+    const reading = Math.round(readingOf(aimAt(metres(at), lower), scale));
+    return { target: 'merchantable', at: { x: 0, y: at }, ghost: true, text: `${what}: ${echoAngle(reading, scale)}` };
+  };
+  const tops = rule.tops
+    .filter((t) => t.diameter < dbh.value)
+    .map((t) => ({ at: profileHeight(metres(t.diameter), stem), what: showDiameter(metres(t.diameter), protocol.units) }));
+  const first = tops[0];
+  if (!first) return [];
+  if (input.aim === 'merchantable' || !rule.logs) return tops.slice(0, 2).map((t) => mark(t.at, t.what));
+  const log = rule.logs.length + rule.logs.trim;
+  const ends = Math.floor((first.at - rule.stumpHeight) / log);
+  return Array.from({ length: Math.min(ends, 5) }, (_, i) => mark(rule.stumpHeight + log * (i + 1), `log ${i + 1}`));
+}

@@ -1,0 +1,25 @@
+/** What the error of a height can be made of. */
+export const ERROR_PARTS = [
+  'distance',
+  'top-sight',
+  'base-sight',
+  'tip-offset',
+  'top-shot',
+  'base-shot',
+  'pole',
+  'pole-sight',
+  'baseline',
+  'near-tip',
+  'far-tip',
+  'far-base',
+  'plumb',
+  'lean',
+  'mark',
+  'eye-height',
+  'stick',
+  'set-angle',
+  'device',
+  'shadow',
+  'direct',
+] as const;
+export type ErrorPart = (typeof ERROR_PARTS)[number];

@@ -1,0 +1,137 @@
+import { horizontalDistance, horizontalDistanceSigma } from '../height/index';
+import type { ReadingErrors } from '../kit/index';
+import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, requireAbove, tangent, toMetres } from '../units';
+import { othersOf, type StationReadings } from './gather';
+import type { DistanceReading, PacesReading, ShotReading } from './height-reading';
+import { meanShot } from './read-sight';
+import type { DistanceSource, Sight } from './result';
+
+/** A station's level distance to the stem's axis, read somehow. */
+export interface ReadDistance {
+  readonly distance: Metres;
+  readonly sigma: Metres;
+  readonly by: DistanceSource;
+  readonly along: 'level' | 'slope' | 'sight';
+  /** What other tools said. */
+  readonly others?: readonly { readonly by: DistanceSource; readonly distance: Metres; readonly sigma: Metres }[];
+}
+
+/**
+ * Every level distance that was read from a station, tapes and paces first, then shots; the most certain one counts.
+ * @param s what was read from there
+ * @param ground the slope toward the tree, where it was sighted
+ * @param diameter of the stem, metres; null when it is not known yet
+ * @returns the most certain; no answer says what is missing
+ * @throws DomainError on a reading that can't be one
+ */
+export function readDistance(
+  s: StationReadings,
+  ground: Sight | null,
+  diameter: Metres | null,
+  errors: ReadingErrors,
+): Answer<ReadDistance> {
+  const tapes = othersOf(s, 'distance').filter((r) => r.to !== 'plumb');
+  const paces = othersOf(s, 'paces');
+  const shots = othersOf(s, 'shot');
+  // of one tool the last reading counts: it corrects the one before it
+  const found = [
+    ...lastOfEach(tapes, (r) => r.by ?? 'tape').map((r) => tapedDistance(r, ground, diameter, errors)),
+    ...paces.slice(-1).map((r) => pacedDistance(r, ground, diameter, errors)),
+    ...shotDistance(shots, diameter, errors),
+  ];
+  return mostCertain(found);
+}
+
+/** The most certain of what there is, with the others beside it; with none, what is missing. */
+export function mostCertain(found: readonly Answer<ReadDistance>[]): Answer<ReadDistance> {
+  let best: Answer<ReadDistance> = noAnswer('no-distance', 'No distance from the tree is read yet.');
+  for (const d of found) {
+    if (d.ok ? !best.ok || d.value.sigma < best.value.sigma : !best.ok && d.code !== 'no-distance') best = d;
+  }
+  const { length } = found;
+  if (!best.ok || length === 1) return best;
+  const chosen = best;
+  return answer({ ...chosen.value, others: found.flatMap((d) => (d.ok && d !== chosen ? [d.value, ...(d.value.others ?? [])] : [])) });
+}
+
+const lastOfEach = <T>(all: readonly T[], key: (r: T) => string): readonly T[] => [...new Map(all.map((r) => [key(r), r])).values()];
+
+function toAxis(to: 'axis' | 'bark' | 'plumb', diameter: Metres | null): Answer<Metres> {
+  if (to !== 'bark') return answer(metres(0));
+  if (diameter === null)
+    return noAnswer('bark-without-diameter', 'The distance ended at the bark: read the diameter, and half of it is added.');
+  return answer(metres(diameter / 2));
+}
+
+/** A tape, or an instrument that reads a distance by itself; along a slope or a line of sight its cosine is taken. */
+function tapedDistance(r: DistanceReading, ground: Sight | null, diameter: Metres | null, errors: ReadingErrors): Answer<ReadDistance> {
+  const half = toAxis(r.to, diameter);
+  if (!half.ok) return half;
+  const by = r.by ?? 'tape';
+  const read = toMetres(r.value, r.unit) * (r.factor ?? 1);
+  if (r.along === 'slope' && !ground)
+    return noAnswer('no-slope', 'The distance lies along the slope: sight the slope, and the level distance follows.');
+  if (r.along === 'sight' && r.elevation === undefined)
+    return noAnswer('no-elevation', 'The distance lies along a line of sight: its own angle is needed for the level one.');
+  const slope = r.along === 'slope' ? (ground as Sight).t : r.along === 'sight' ? Math.tan(degreesToRadians(r.elevation as number)) : 0;
+  const taped = { taped: metres(read), slope: tangent(slope), toAxis: half.value };
+  const share =
+    by === 'laser'
+      ? errors.laserDistance / read
+      : by === 'ultrasonic'
+        ? errors.ultrasonic
+        : by === 'fixed-base'
+          ? errors.fixedBase
+          : r.along === 'slope'
+            ? errors.slopeDistance
+            : errors.levelDistance;
+  const sigma = r.sigma ?? read * (r.sigmaShare ?? share);
+  const angle = r.along === 'slope' ? (ground as Sight).sigma : r.along === 'sight' ? errors.laserAngle : 0;
+  return answer({ distance: horizontalDistance(taped), sigma: horizontalDistanceSigma(taped, sigma, angle), by, along: r.along });
+}
+
+function pacedDistance(r: PacesReading, ground: Sight | null, diameter: Metres | null, errors: ReadingErrors): Answer<ReadDistance> {
+  const half = toAxis(r.to, diameter);
+  if (!half.ok) return half;
+  requireAbove('paces', r.value);
+  if (r.pace === undefined) return noAnswer('no-pace', 'Paces need the length of one: walk a taped course once and keep it in the kit.');
+  requireAbove('length of a pace', r.pace);
+  if (r.along === 'slope' && !ground)
+    return noAnswer('no-slope', 'Paces on a slope are a slope distance: sight the slope, and the level distance follows.');
+  const taped = {
+    taped: metres(r.value * r.pace),
+    slope: tangent(r.along === 'slope' ? (ground as Sight).t : 0),
+    toAxis: half.value,
+  };
+  const sigma = r.sigma ?? taped.taped * (r.sigmaShare ?? errors.pace);
+  return answer({
+    distance: horizontalDistance(taped),
+    sigma: horizontalDistanceSigma(taped, sigma, ground?.sigma ?? 0),
+    by: 'paces',
+    along: r.along,
+  });
+}
+
+/** The shot that tells best where the stem stands: one at the stem itself, a mark on it, its base. */
+function shotDistance(shots: readonly ShotReading[], diameter: Metres | null, errors: ReadingErrors): readonly Answer<ReadDistance>[] {
+  for (const target of ['stem', 'mark', 'base'] as const) {
+    const shot = meanShot(
+      shots.filter((r) => r.target === target),
+      errors,
+    );
+    if (!shot?.line) continue;
+    const half = toAxis(shot.line.toBark ? 'bark' : 'axis', diameter);
+    if (!half.ok) return [half];
+    const cos = 1 / Math.sqrt(1 + shot.t * shot.t);
+    const { distance, sigma } = shot.line;
+    return [
+      answer({
+        distance: metres(distance * cos + half.value),
+        sigma: metres(Math.hypot(cos * sigma, distance * shot.t * cos * shot.sigma)),
+        by: 'shot',
+        along: 'sight',
+      }),
+    ];
+  }
+  return [];
+}

@@ -1,0 +1,111 @@
+import type { ReadingErrors } from '../kit/index';
+import { type AngleScale, DomainError, degreesToRadians, type Metres, metres, type Tangent, tangent, tangentOf, toMetres } from '../units';
+import { idOf } from './gather';
+import type { AngleReading, ShotReading } from './height-reading';
+import type { Sight } from './result';
+
+/**
+ * The sightings of one target as one sight: mean of their tangents, error of the mean, the instruments' zero taken off.
+ * An angle included between target and base is completed with the base's sight.
+ * @param shots at one target from one station, or undefined
+ * @param errors standard errors where a reading names none
+ * @param base sight to the base, for included angles
+ * @returns the sight, or null without shots, or where an included angle has no base yet to stand on
+ * @throws DomainError `bad-scale`, `angle-out-of-range`, `out-of-range`
+ */
+export function meanSight(shots: readonly AngleReading[] | undefined, errors: ReadingErrors, base: Sight | null = null): Sight | null {
+  if (!shots || shots.length === 0) return null;
+  if (!base && shots.some((s) => s.included)) return null;
+  let sum = 0;
+  let squares = 0;
+  let variance = 0;
+  for (const shot of shots) {
+    const t = shot.included || shot.zero ? tangentOfAngle(shot, base) : tangentOf(shot.value, scaleOf(shot));
+    sum += t;
+    squares += t * t;
+    variance += (shot.sigma ?? (shot.included || shot.scale === 'dial' ? errors.protractor : errors.angle)) ** 2;
+  }
+  const n = shots.length;
+  const t = sum / n;
+  return {
+    t: tangent(t) as Tangent,
+    sigma: Math.sqrt(variance) / n,
+    shots: n,
+    // as an angle, whichever scale it was read on
+    spread: n > 1 ? Math.sqrt(Math.max(0, squares - n * t * t) / (n - 1)) / (1 + t * t) : null,
+    included: shots.some((s) => s.included),
+    from: shots.map(idOf),
+  };
+}
+
+function tangentOfAngle(shot: AngleReading, base: Sight | null): Tangent {
+  return tangent(Math.tan(upFrom(shot, base)));
+}
+
+/** Where a sighting points, radians, up positive. */
+function upFrom(shot: AngleReading, base: Sight | null): number {
+  const angle = Math.atan(tangentOf(shot.value, scaleOf(shot))) - degreesToRadians(shot.zero ?? 0);
+  if (!shot.included) return angle;
+  if (!(shot.value > 0))
+    throw new DomainError('out-of-range', 'included angle', shot.value, 'the angle between base and target must be above 0');
+  return angle + Math.atan(base?.t ?? 0);
+}
+
+/** Whether an included angle, put on the base's sight, points straight up or beyond. */
+export const pointsOverhead = (shots: readonly AngleReading[], base: Sight | null): boolean =>
+  base !== null && shots.some((s) => s.included && upFrom(s, base) >= Math.PI / 2);
+
+/**
+ * Line-of-sight shots at one target as one: mean of what they lie away and up.
+ * @throws DomainError `angle-out-of-range`, `out-of-range`
+ */
+export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors): Sight | null {
+  if (shots.length === 0) return null;
+  let [away, up, variance, angles, squares] = [0, 0, 0, 0, 0];
+  for (const shot of shots) {
+    const line = toMetres(shot.value, shot.unit) * (shot.factor ?? 1);
+    // past the zenith it points behind: the scale's own check says so
+    const t = tangentOf(shot.elevation - (shot.zero ?? 0), { kind: 'degree' });
+    const cos = 1 / Math.sqrt(1 + t * t);
+    away += line * cos;
+    up += line * t * cos;
+    squares += line * line;
+    variance += sigmaOfShot(shot, line, errors) ** 2;
+    angles += (shot.sigmaAngle ?? errors.laserAngle) ** 2;
+  }
+  const n = shots.length;
+  const line = Math.hypot(away, up) / n;
+  return {
+    t: tangent(up / away) as Tangent,
+    sigma: Math.sqrt(angles) / n,
+    shots: n,
+    spread: n > 1 ? Math.sqrt(Math.max(0, squares - n * line * line) / (n - 1)) : null,
+    included: false,
+    line: { distance: metres(line), sigma: metres(Math.sqrt(variance) / n), toBark: shots[0]?.to === 'bark' },
+    from: shots.map(idOf),
+  };
+}
+
+/** Standard error of one shot's length, metres. */
+export function sigmaOfShot(shot: Pick<ShotReading, 'by' | 'sigma' | 'sigmaShare'>, line: number, errors: ReadingErrors): Metres {
+  if (shot.sigma !== undefined) return metres(shot.sigma);
+  if (shot.sigmaShare !== undefined) return metres(shot.sigmaShare * line);
+  return metres(shot.by === 'laser' ? errors.laserDistance : errors.ultrasonic * line);
+}
+
+/**
+ * The scale of a sighting as the core uses it.
+ * @throws DomainError `bad-scale` when a fixed scale names no distance, or a dial not how it reads
+ */
+export function scaleOf(reading: Pick<AngleReading, 'scale' | 'scaleDistance' | 'level' | 'grows'>): AngleScale {
+  if (reading.scale === 'dial') {
+    if (reading.level === undefined || reading.grows === undefined)
+      throw new DomainError('bad-scale', 'level', reading.level, 'a dial says what it reads when level, and whether it grows up or down');
+    return { kind: 'dial', level: reading.level, grows: reading.grows };
+  }
+  if (reading.scale !== 'fixed') return { kind: reading.scale };
+  if (reading.scaleDistance === undefined) {
+    throw new DomainError('bad-scale', 'scaleDistance', undefined, 'a fixed-distance scale needs the distance it is drawn for');
+  }
+  return { kind: 'fixed', distance: reading.scaleDistance };
+}

@@ -1,0 +1,238 @@
+import 'reflect-metadata';
+import {
+  ANGLE_TARGETS,
+  type AngleTarget,
+  DISTANCE_TOOLS,
+  type DistanceTool,
+  GROUND_REFERENCES,
+  type GroundReference,
+  LENGTH_UNITS,
+  type LengthUnit,
+  SCALE_KINDS,
+  SHOT_TARGETS,
+  type ShotTarget,
+} from '@arbolito/core';
+import { IsBoolean, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { allOf, brings, InRange, Says } from './describe';
+import { oneOf, ReadingBase } from './reading-base';
+
+/** A reading in a unit of length. */
+export class LongReading extends ReadingBase {
+  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @Says('As read.', 25)
+  value!: number;
+
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS))
+  @Says('Unit of the value.', 'm')
+  unit!: LengthUnit;
+
+  @IsOptional()
+  @InRange(0, 100, 'm', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+/** A distance an instrument measured. */
+class RangedReading extends LongReading {
+  @IsOptional()
+  @InRange(0, 1, 'as a share of the reading', { above: true })
+  @Says('Standard error, where it is told as a share; sigma goes before it.')
+  sigmaShare?: number;
+
+  @IsOptional()
+  @InRange(0.5, 2, '')
+  @Says('True over read, from the day’s check on a taped base; 1 when left out.')
+  factor?: number;
+}
+
+const sight = brings('along', { sight: ['elevation'] });
+
+@allOf(sight.schema)
+export class DistanceReadingInput extends RangedReading {
+  declare kind: 'distance';
+
+  @IsIn(['level', 'slope', 'sight'], oneOf(['level', 'slope', 'sight']))
+  @sight.check
+  @Says('How it lay: level, along the slope (an angle to target ground is needed), or along a line of sight.', 'level')
+  along!: 'level' | 'slope' | 'sight';
+
+  @IsIn(['axis', 'bark', 'plumb'], oneOf(['axis', 'bark', 'plumb']))
+  @Says('Where it ended; at the bark half the diameter is added. plumb is the point plumb below the tip, for the tip alone.', 'axis')
+  to!: 'axis' | 'bark' | 'plumb';
+
+  @IsOptional()
+  @IsIn(DISTANCE_TOOLS, oneOf(DISTANCE_TOOLS))
+  @Says('What measured it; a tape when left out.', 'tape')
+  by?: DistanceTool;
+
+  @IsOptional()
+  @InRange(-89, 89, '°')
+  @Says('Of a line of sight: its own angle, up positive, 0 level.')
+  elevation?: number;
+}
+
+export class PacesReadingInput extends ReadingBase {
+  declare kind: 'paces';
+
+  @InRange(0, 10_000, 'paces', { above: true })
+  @Says('As counted.', 24)
+  value!: number;
+
+  @IsOptional()
+  @InRange(0.2, 3, 'm')
+  @Says('Length of one as the person’s calibration has it; without it no distance follows.', 1.52)
+  pace?: number;
+
+  @IsIn(['level', 'slope'], oneOf(['level', 'slope']))
+  @Says('On a slope paces are a slope distance: an angle to target ground is needed.', 'level')
+  along!: 'level' | 'slope';
+
+  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark']))
+  @Says('Where they ended; at the bark half the diameter is added.', 'axis')
+  to!: 'axis' | 'bark';
+
+  @IsOptional()
+  @InRange(0, 100, 'm', { above: true })
+  @Says('Standard error of this distance.')
+  sigma?: number;
+
+  @IsOptional()
+  @InRange(0, 1, 'as a share of the distance', { above: true })
+  @Says('Standard error as a share: the spread of the person’s runs.', 0.02)
+  sigmaShare?: number;
+}
+
+/** What every sighting says beside its angle. */
+class AimedReading extends ReadingBase {
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 40, { message: 'text of 1 to 40 characters' })
+  @Says('Of target point: what it is.', 'log 2')
+  name?: string;
+
+  @IsOptional()
+  @IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES))
+  @Says('Where a base sight met the stem; the protocol’s ground reference when left out.')
+  reference?: GroundReference;
+
+  @IsOptional()
+  @InRange(-10, 10, '°')
+  @Says('What the instrument reads when level, from its two-way check; taken off.', 0.4)
+  zero?: number;
+}
+
+/** An angle included with the base has a target over it and is above 0. */
+const Includable = () =>
+  ValidateBy({
+    name: 'includable',
+    validator: {
+      validate: (target, args) => {
+        const r = args?.object as AngleReadingInput | undefined;
+        return r?.included !== true || (!['ground', 'base', 'mark', 'pole-top'].includes(target as string) && !(r.value <= 0));
+      },
+      defaultMessage: () => 'an included angle is above 0 and goes from the base to a target over it',
+    },
+  });
+
+const scaled = brings('scale', { fixed: ['scaleDistance'], dial: ['level', 'grows'] });
+const named = brings('target', { point: ['name'] });
+
+@allOf(scaled.schema, named.schema, [
+  {
+    if: { properties: { included: { const: true } }, required: ['included'] },
+    // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
+    then: { properties: { target: { not: { enum: ['ground', 'base', 'mark', 'pole-top'] } }, value: { exclusiveMinimum: 0 } } },
+  },
+])
+export class AngleReadingInput extends AimedReading {
+  declare kind: 'angle';
+
+  @IsIn(ANGLE_TARGETS, oneOf(ANGLE_TARGETS))
+  @named.check
+  @Includable()
+  @Says('What was sighted; ground is the slope, positive uphill from the station to the tree.', 'tip')
+  target!: AngleTarget;
+
+  @InRange(-100_000, 100_000, 'on the scale named')
+  @Says('As read, up positive, 0 is level; degrees lie strictly between -90 and 90. On a dial, what stands there.', 41.5)
+  value!: number;
+
+  @IsIn(SCALE_KINDS, oneOf(SCALE_KINDS))
+  @scaled.check
+  @Says('The scale it was read on; fixed is a scale drawn for one distance, dial a protractor’s.', 'degree')
+  scale!: 'degree' | 'percent' | 'topographic' | 'fixed' | 'dial';
+
+  @IsOptional()
+  @InRange(0, 1000, 'in the unit of the scale', { above: true })
+  @Says('The distance a fixed scale is drawn for, for example 20.')
+  scaleDistance?: number;
+
+  @IsOptional()
+  @InRange(-360, 360, '°')
+  @Says('Of a dial: what it reads when level, for example 90.')
+  level?: number;
+
+  @IsOptional()
+  @IsIn(['up', 'down'], oneOf(['up', 'down']))
+  @Says('Of a dial: whether its figure grows as the sight goes up or down.')
+  grows?: 'up' | 'down';
+
+  @IsOptional()
+  @IsBoolean({ message: 'true or false' })
+  @Says('It is the angle between this target and the base, above 0, not the one to level.')
+  included?: boolean;
+
+  @IsOptional()
+  @InRange(0, 0.5, 'radians', { above: true })
+  @Says('Standard error of this reading.')
+  sigma?: number;
+}
+
+const shotNamed = brings('target', { point: ['name'] });
+
+@allOf(shotNamed.schema)
+export class ShotReadingInput extends RangedReading {
+  declare kind: 'shot';
+
+  @IsIn(SHOT_TARGETS, oneOf(SHOT_TARGETS))
+  @shotNamed.check
+  @Says('What the shot met; stem only tells how far the stem is.', 'tip')
+  target!: ShotTarget;
+
+  @InRange(-89.9, 89.9, '°')
+  @Says('Its angle, up positive, 0 level.', 47.2)
+  elevation!: number;
+
+  @IsIn(['laser', 'ultrasonic'], oneOf(['laser', 'ultrasonic']))
+  @Says('What measured it; it decides the error.', 'laser')
+  by!: 'laser' | 'ultrasonic';
+
+  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark']))
+  @Says('Where it ended: at the bark half the diameter is added to its level distance.', 'axis')
+  to!: 'axis' | 'bark';
+
+  @IsOptional()
+  @InRange(0, 0.5, 'radians', { above: true })
+  @Says('Standard error of its angle.')
+  sigmaAngle?: number;
+
+  @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 40, { message: 'text of 1 to 40 characters' })
+  @Says('Of target point: what it is.', 'log 2')
+  name?: string;
+
+  @IsOptional()
+  @IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES))
+  @Says('Where a base shot met the stem; the protocol’s ground reference when left out.')
+  reference?: GroundReference;
+
+  @IsOptional()
+  @InRange(-10, 10, '°')
+  @Says('What the instrument reads when level, from its two-way check; taken off.', 0.4)
+  zero?: number;
+}
+
+export class LengthReadingInput extends LongReading {
+  declare kind: 'mark-height' | 'eye-height' | 'merchantable-height' | 'pole';
+}

@@ -1,0 +1,148 @@
+import 'reflect-metadata';
+import { HEIGHT_TARGETS, LENGTH_UNITS, type LengthUnit, type TopTarget } from '@arbolito/core';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { InRange, IsAbove, Says } from './describe';
+import { LongReading } from './height-reading';
+import { oneOf, ReadingBase } from './reading-base';
+
+const TARGET = [HEIGHT_TARGETS, oneOf(HEIGHT_TARGETS)] as const;
+const PARTS = { message: 'numbers above 0' };
+
+export class BaselineReadingInput extends LongReading {
+  declare kind: 'baseline';
+
+  @IsString({ message: 'text' })
+  @Length(1, 100, { message: 'text of 1 to 100 characters' })
+  @Says('Name of the station at its other end, farther from the tree and in line with it.', 'B')
+  far!: string;
+
+  @IsOptional()
+  @InRange(-60, 60, '°')
+  @Says('Slope of the line itself; level when left out.')
+  elevation?: number;
+}
+
+export class StickReadingInput extends LongReading {
+  declare kind: 'stick';
+
+  @IsIn(...TARGET)
+  @Says('What its upper end covers; its lower end covers the base.', 'tip')
+  target!: TopTarget;
+
+  @IsOptional()
+  @InRange(0.2, 1.5, 'm')
+  @Says('Level, from the eye to the stick: the person’s own; without it no height follows.', 0.72)
+  reach?: number;
+}
+
+export class LogScaleReadingInput extends ReadingBase {
+  declare kind: 'log-scale';
+
+  @InRange(0, 12, 'logs', { above: true })
+  @Says('Logs as read on the stick’s log scale.', 2.5)
+  value!: number;
+
+  @IsOptional() @InRange(0.2, 1.5, 'm') @Says('The reach the scale is drawn for; 0.635 m (25 in) when left out.') designReach?: number;
+  @IsOptional()
+  @InRange(0, 200, 'm', { above: true })
+  @Says('The distance it is drawn for; 20.1168 m (66 ft) when left out.')
+  designDistance?: number;
+  @IsOptional()
+  @InRange(0.2, 1.5, 'm')
+  @Says('The person’s own reach; that of the scale is assumed, and said so, when left out.')
+  reach?: number;
+}
+
+export class SetAngleReadingInput extends ReadingBase {
+  declare kind: 'set-angle';
+
+  @InRange(0, 100, '', { above: true }) @Says('The set angle as rise over run: its rise.', 1) rise!: number;
+  @InRange(0, 100, '', { above: true }) @Says('Its run; 1 and 1 are 45°.', 1) run!: number;
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the set angle.') sigma?: number;
+}
+
+export class DeviceReadingInput extends LongReading {
+  declare kind: 'device-height';
+
+  @IsIn(...TARGET)
+  @Says('What it reported the height of.', 'tip')
+  target!: TopTarget;
+
+  @IsOptional()
+  @InRange(0, 1000, 'm', { above: true })
+  @Says('The distance set in it; with a distance read at the station the height is taken to that one.', 20)
+  setDistance?: number;
+
+  @IsOptional()
+  @InRange(0, 30, 'm')
+  @Says('Height of the mark set in it; a mark height read at the tree replaces it.')
+  setMark?: number;
+}
+
+const MINUTE = 'Minutes after midnight by the watch: both shadows belong to the same minute.';
+
+export class ShadowReadingInput extends LongReading {
+  declare kind: 'shadow';
+  @IsOptional() @InRange(0, 1440, 'minutes') @Says(MINUTE, 750) minute?: number;
+}
+
+export class ReferenceShadowReadingInput extends LongReading {
+  declare kind: 'reference-shadow';
+
+  @InRange(0, 1000, 'in the unit named', { above: true })
+  @Says('How tall the staff or person is that casts it.', 1.5)
+  height!: number;
+
+  @IsOptional() @InRange(0, 1440, 'minutes') @Says(MINUTE, 750) minute?: number;
+}
+
+export class DirectReadingInput extends LongReading {
+  declare kind: 'direct-height';
+
+  @IsIn(...TARGET)
+  @Says('What was measured along the tree.', 'tip')
+  target!: TopTarget;
+
+  @IsOptional()
+  @IsArray({ message: 'a list of numbers' })
+  @ArrayMinSize(1, { message: 'a list of at least 1' })
+  @ArrayMaxSize(20, { message: 'a list of at most 20' })
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, ...PARTS })
+  @IsAbove(0, { each: true, ...PARTS })
+  @Says('Further parts, which add up.')
+  more?: number[];
+}
+
+export class LeanReadingInput extends ReadingBase {
+  declare kind: 'lean';
+
+  @InRange(0, 60, '°')
+  @Says('Of the whole stem from plumb, base to tip.', 10)
+  value!: number;
+
+  @IsIn(['eye', 'away', 'side'], oneOf(['eye', 'away', 'side']))
+  @Says('Where to, as seen from this station.', 'side')
+  toward!: 'eye' | 'away' | 'side';
+
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the lean; 2° when left out.') sigma?: number;
+}
+
+export class CrownReadingInput extends ReadingBase {
+  declare kind: 'crown';
+
+  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('How far it reaches out at its widest.', 5) halfWidth!: number;
+  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('From there up to the tip.', 5) depth!: number;
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of both.', 'm') unit!: LengthUnit;
+}
+
+export class LogsReadingInput extends ReadingBase {
+  declare kind: 'logs';
+
+  @InRange(0, 12, 'logs', { above: true })
+  @ValidateBy({
+    name: 'halves',
+    validator: { validate: (v) => typeof v === 'number' && Number.isInteger(v * 2), defaultMessage: () => 'whole and half logs' },
+  })
+  @Says('Merchantable logs above the stump, in halves.', 2.5)
+  value!: number;
+}

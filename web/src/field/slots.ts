@@ -1,0 +1,40 @@
+import type { DistanceTool, Reading, ToolName } from '@arbolito/core';
+import { toolOf } from '@arbolito/core';
+
+/** How a distance is found. */
+export type DistanceWay = DistanceTool | 'paces';
+
+/**
+ * The slot of a tree's sheet that a reading fills; a second reading of a slot is another shot. Two tapes fill the same
+ * slot (a diameter may turn out to be a girth), every other tool its own, so that what is paced and taped stays a pair.
+ */
+export function slotOf(read: Reading): string {
+  switch (read.kind) {
+    case 'angle':
+    case 'shot':
+      return read.name ? `point:${read.name}` : read.target === 'stem' ? 'distance:laser' : read.target;
+    case 'diameter':
+    case 'optical-diameter':
+      return read.upper ? 'upper' : slotOfTool(toolOf(read));
+    case 'distance':
+      return read.to === 'plumb' ? 'plumb' : slotOfDistance(read.by ?? 'tape');
+    case 'paces':
+      return slotOfDistance('paces');
+    case 'device-height':
+      return 'device';
+    case 'direct-height':
+      return read.target === 'stump' ? 'stump' : 'direct';
+    default:
+      return read.kind;
+  }
+}
+export const slotOfTool = (tool: ToolName) => (tool === 'diameter-tape' || tool === 'plain-tape' ? 'dbh' : `dbh:${tool}`);
+export const slotOfDistance = (by: DistanceWay) => (by === 'tape' ? 'distance' : `distance:${by}`);
+/** The step at which a slot is filled. */
+export const stepOfSlot = (slot: string) => slot.split(':')[0] as string;
+
+/** Whether a reading is one stem's own. */
+export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind === 'optical-diameter' || read.kind === 'trunk';
+
+/** Whether a reading was told of the whole tree, from no station. */
+export const ofNoStation = (read: Reading) => ofStem(read) || read.kind === 'logs' || read.kind === 'merchantable-height';

@@ -1,0 +1,53 @@
+import { formatNumber, METRES_PER_FOOT, showHeight } from '@arbolito/core';
+import { MethodSelect } from './HeightChips';
+import { METHOD_WORDS, type MeasureMethod } from './methods';
+import type { MeasureModel } from './use-measure';
+
+/** How the height is measured, and every determination of it beside the others. */
+export function Determinations({ m }: { m: MeasureModel }) {
+  const { units } = m.prefs;
+  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const { height } = m.result;
+  const agreement = height.ok ? height.value.agreement : null;
+  const shown = m.settings.map((s, i) => {
+    const own = m.result.determinations.find((d) => d.station === s.station)?.heights.tip;
+    return { ...s, number: i + 1, height: own?.ok ? own.value : null };
+  });
+  return (
+    <section aria-label="How the height is measured" className="flex flex-col gap-1.5">
+      <MethodSelect m={m} className="chip w-full justify-start text-left" />
+      {m.setting.station === null && <p className="text-[14px] leading-snug text-soft">{METHOD_WORDS[m.method][2]}</p>}
+      {shown.length > 0 && (m.setting.station === null || shown.length > 1) && (
+        <ol className="flex flex-col">
+          {shown.map((d) => (
+            <li key={d.determination}>
+              <button
+                type="button"
+                className="flex min-h-12 w-full items-baseline gap-2 border-l-[3px] border-rule px-2 text-left aria-[current=true]:border-ink aria-[current=true]:bg-slate-bg"
+                aria-current={d.station === m.setting.station}
+                onClick={() => m.openSetting(d.number)}
+              >
+                <span>{METHOD_WORDS[d.method as MeasureMethod]?.[1] ?? d.method}</span>
+                <span className="figure ml-auto text-[15px]">
+                  {d.height ? `${showHeight(d.height.value, units)} ±${formatNumber(d.height.sigma / per, 1)}` : '–'}
+                </span>
+                {agreement?.odd === d.station && <span className="text-[13px] text-berry">odd one</span>}
+              </button>
+            </li>
+          ))}
+        </ol>
+      )}
+      {agreement && (
+        <p className="text-[14px] text-soft">
+          Mean of {agreement.determinations}: spread {formatNumber(agreement.spread / per, 2)} {units === 'us' ? 'ft' : 'm'},{' '}
+          {agreement.agree ? 'within their errors' : 'more than their errors allow'}
+        </p>
+      )}
+      {m.setting.station !== null && (
+        <button type="button" className="chip self-start px-3" onClick={() => m.measureBy(m.method)}>
+          measure it once more
+        </button>
+      )}
+    </section>
+  );
+}

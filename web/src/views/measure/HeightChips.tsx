@@ -1,0 +1,249 @@
+import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core';
+import { tapeUnits } from '../../field/device';
+import type { DistanceWay } from '../../field/slots';
+import { Choice, Row } from './Choice';
+import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
+import { TOWARD } from './say-reading';
+import type { StepId } from './steps';
+import { Units } from './Units';
+import type { MeasureModel } from './use-measure';
+
+/** How the value of a height's step is meant: method, instrument, unit, scale. What is on is what is assumed until told otherwise. */
+export function HeightChips({ m, step }: { m: MeasureModel; step: StepId }) {
+  switch (step) {
+    case 'distance':
+      return <DistanceChips m={m} />;
+    case 'logs':
+    case 'log-scale':
+      return (
+        <Row>
+          <MerchantableChoice m={m} />
+        </Row>
+      );
+    case 'lean':
+      return (
+        <Row label="Leans">
+          {(['eye', 'away', 'side'] as const).map((to) => (
+            <Choice key={to} label={TOWARD[to]} on={m.place.leanTo === to} pick={() => m.setPlace((p) => ({ ...p, leanTo: to }))} />
+          ))}
+        </Row>
+      );
+    case 'set-angle':
+      return (
+        <Row>
+          <MethodChoice m={m} />
+          {['45', '1:2', '2:1'].map((t) => (
+            <Choice key={t} label={t.includes(':') ? t : `${t}°`} on={m.place.text === t} pick={() => m.type(t)} />
+          ))}
+        </Row>
+      );
+    default:
+      return LENGTHS.has(step) || m.shoots ? <LengthChips m={m} step={step} /> : <AngleChips m={m} step={step} />;
+  }
+}
+
+/** Steps at which a length is typed. */
+export const LENGTHS: ReadonlySet<StepId> = new Set([
+  'plumb',
+  'mark-height',
+  'eye-height',
+  'pole',
+  'baseline',
+  'stick',
+  'device',
+  'shadow',
+  'reference-shadow',
+  'direct',
+  'crown',
+]);
+
+function LengthChips({ m, step }: { m: MeasureModel; step: StepId }) {
+  const { kept, prefs, choose } = m;
+  const read = m.place.text === '' && kept && 'unit' in kept ? kept : null;
+  if (step === 'stick') {
+    const units: readonly LengthUnit[] = ['cm', 'in'];
+    return (
+      <Row>
+        <MethodChoice m={m} />
+        <Units m={m} units={units} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
+      </Row>
+    );
+  }
+  const shots = m.shoots && step !== 'mark';
+  return (
+    <Row>
+      <MethodChoice m={m} />
+      {shots && <Choice label="laser" on={prefs.shooter === 'laser'} pick={() => choose({ shooter: 'laser' })} />}
+      {shots && <Choice label="ultrasonic" on={prefs.shooter === 'ultrasonic'} pick={() => choose({ shooter: 'ultrasonic' })} />}
+      <Units m={m} units={['m', 'ft']} on={read?.unit ?? tapeUnits(prefs).length} pick={(u) => choose({ lengthUnit: u })} />
+    </Row>
+  );
+}
+
+const WAYS: Readonly<Record<DistanceWay, string>> = {
+  tape: 'tape',
+  paces: 'paces',
+  laser: 'laser',
+  ultrasonic: 'ultrasonic',
+  'fixed-base': 'rangefinder',
+};
+
+function DistanceChips({ m }: { m: MeasureModel }) {
+  const { kept, prefs, choose } = m;
+  const read = m.place.text === '' && (kept?.kind === 'distance' || kept?.kind === 'paces') ? kept : null;
+  const along = read?.along ?? prefs.along;
+  const to = read?.to ?? prefs.to;
+  const bark = to === 'bark';
+  return (
+    <Row>
+      <MethodChoice m={m} />
+      <select
+        aria-label="how the distance is found"
+        className="chip min-w-0 flex-1 px-1"
+        value={prefs.by}
+        onChange={(e) => {
+          const by = e.target.value as DistanceWay;
+          const sight = by !== 'tape' && by !== 'paces';
+          m.setPlace((p) => ({ ...p, text: '' }));
+          choose({ by, along: sight ? 'sight' : along === 'sight' ? 'level' : along });
+        }}
+      >
+        {([...DISTANCE_TOOLS, 'paces'] as const).map((by) => (
+          <option key={by} value={by}>
+            {WAYS[by]}
+          </option>
+        ))}
+      </select>
+      <Choice label="level" on={along === 'level'} pick={() => choose({ along: 'level' })} />
+      {prefs.by === 'tape' || prefs.by === 'paces' ? (
+        <Choice label="slope" name="along the slope" on={along === 'slope'} pick={() => choose({ along: 'slope' })} />
+      ) : (
+        <Choice label="sight" name="along the line of sight" on={along === 'sight'} pick={() => choose({ along: 'sight' })} />
+      )}
+      <Choice label="bark" name="to the bark" on={bark} pick={() => choose({ to: bark ? 'axis' : 'bark' })} />
+      {prefs.by !== 'paces' && (
+        <Units
+          m={m}
+          units={['m', 'ft']}
+          on={(read?.kind === 'distance' ? read.unit : null) ?? tapeUnits(prefs).length}
+          pick={(u) => choose({ lengthUnit: u })}
+        />
+      )}
+    </Row>
+  );
+}
+
+const FIXED = [15, 20, 25, 30, 40, 50];
+
+function AngleChips({ m, step }: { m: MeasureModel; step: StepId }) {
+  const { kept, prefs, choose } = m;
+  const read = m.place.text === '' && kept?.kind === 'angle' ? kept : null;
+  const scale: AngleScale = read ? scaleOfReading(read, prefs.scale) : prefs.scale;
+  if (m.method === 'included-angle' && (step === 'tip' || step === 'crown-base' || step === 'merchantable')) {
+    return (
+      <Row>
+        <span className="self-center text-[15px] text-soft">Degrees between base and target, on the protractor.</span>
+      </Row>
+    );
+  }
+  return (
+    <Row>
+      <MethodChoice m={m} />
+      {m.method === 'two-sights' && step === 'base' && (
+        <Choice label="mark" name="the base is hidden: sight a mark" on={false} pick={() => lower(m, 'mark')} />
+      )}
+      {m.method === 'two-sights' && step === 'mark' && (
+        <Choice label="base" name="sight the base itself" on={false} pick={() => lower(m, 'base')} />
+      )}
+      {step === 'merchantable' && <MerchantableChoice m={m} />}
+      <Choice label="°" name="degrees" on={scale.kind === 'degree'} pick={() => choose({ scale: { kind: 'degree' } })} />
+      <Choice label="%" name="percent" on={scale.kind === 'percent'} pick={() => choose({ scale: { kind: 'percent' } })} />
+      <Choice label="66" name="topographic, 66" on={scale.kind === 'topographic'} pick={() => choose({ scale: { kind: 'topographic' } })} />
+      <select
+        aria-label="a scale drawn for one distance, or a dial"
+        className="chip min-w-0 flex-1 px-1"
+        data-on={scale.kind === 'fixed' || scale.kind === 'dial'}
+        value={otherScale(scale)}
+        onChange={(e) => choose({ scale: scaleNamed(e.target.value) })}
+      >
+        <option value="" disabled>
+          20 …
+        </option>
+        {[...new Set([...FIXED, ...(scale.kind === 'fixed' ? [scale.distance] : [])])].map((d) => (
+          <option key={d} value={d}>
+            {d} m
+          </option>
+        ))}
+        {DIALS.map(([name, label]) => (
+          <option key={name} value={name}>
+            {label}
+          </option>
+        ))}
+      </select>
+    </Row>
+  );
+}
+
+/** Protractors: what they read when level, and which way they grow. */
+const DIALS = [
+  ['dial 90 up', 'dial, 90 level, grows up'],
+  ['dial 90 down', 'dial, 90 level, grows down'],
+  ['dial 0 up', 'dial, 0 level'],
+  ['dial 180 up', 'dial, 180 level, grows up'],
+  ['dial 180 down', 'dial, 180 level, grows down'],
+] as const;
+
+const otherScale = (s: AngleScale) => (s.kind === 'fixed' ? s.distance : s.kind === 'dial' ? `dial ${s.level} ${s.grows}` : '');
+function scaleNamed(name: string): AngleScale {
+  const dial = /^dial (\d+) (up|down)$/.exec(name);
+  return dial ? { kind: 'dial', level: Number(dial[1]), grows: dial[2] as 'up' | 'down' } : { kind: 'fixed', distance: Number(name) };
+}
+
+function scaleOfReading(
+  read: { scale: AngleScale['kind']; scaleDistance?: number; level?: number; grows?: 'up' | 'down' },
+  own: AngleScale,
+): AngleScale {
+  if (read.scale === 'fixed') return { kind: 'fixed', distance: read.scaleDistance ?? 20 };
+  if (read.scale === 'dial') return read.level !== undefined && read.grows ? { kind: 'dial', level: read.level, grows: read.grows } : own;
+  return { kind: read.scale };
+}
+
+/** Before anything is read of a determination its method can be chosen; afterwards another one begins a new one. */
+function MethodChoice({ m }: { m: MeasureModel }) {
+  if (m.setting.station !== null || m.place.text !== '') return null;
+  return <MethodSelect m={m} className="chip min-w-0 flex-[1.4] px-1" short />;
+}
+
+export function MethodSelect({ m, className, short = false }: { m: MeasureModel; className: string; short?: boolean }) {
+  return (
+    <select
+      aria-label="method of measuring the height"
+      className={className}
+      value={m.method}
+      onChange={(e) => m.measureBy(e.target.value as MeasureMethod)}
+    >
+      {MEASURE_METHODS.map((method) => (
+        <option key={method} value={method}>
+          {METHOD_WORDS[method][short ? 1 : 0]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function lower(m: MeasureModel, to: 'base' | 'mark') {
+  m.setPlace((p) => ({ ...p, lower: to, at: to, text: '' }));
+}
+
+function MerchantableChoice({ m }: { m: MeasureModel }) {
+  const to = (step: 'logs' | 'merchantable' | 'log-scale') => m.setPlace((p) => ({ ...p, merchantable: step, at: step, text: '' }));
+  return (
+    <>
+      <Choice label="logs" name="count the logs" on={m.step?.id === 'logs'} pick={() => to('logs')} />
+      {m.step?.id !== 'merchantable' && (
+        <Choice label="scale" name="logs on a stick’s log scale" on={m.step?.id === 'log-scale'} pick={() => to('log-scale')} />
+      )}
+      <Choice label="sight" name="sight the merchantable top" on={m.step?.id === 'merchantable'} pick={() => to('merchantable')} />
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { useEffect, useState } from 'react';
+import { CAUTIONS, type CautionId, cautionsAt, putAway, rememberPutAway } from './cautions';
+import type { MeasureModel } from './use-measure';
+
+/** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */
+export function Remedy({ m }: { m: MeasureModel }) {
+  const [caution, dismiss] = useCaution(m);
+  const finding = m.findings[0];
+  if (m.tree.contested > 0) {
+    return <Bar grave>Two versions of a reading contradict each other. Open the steps and choose one under History.</Bar>;
+  }
+  if (caution && (!finding || finding.severity === 'advice')) {
+    return (
+      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-[14px] leading-snug" role="note" data-caution={caution}>
+        <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
+        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
+          read
+        </button>
+      </div>
+    );
+  }
+  if (!finding) return null;
+  return (
+    <Bar grave={finding.severity !== 'advice'} code={finding.code}>
+      <button type="button" className="min-h-12 w-full text-left" onClick={() => m.pick(finding.target)}>
+        {finding.what} <span className="hidden desk:inline">{finding.why} </span>
+        <b>{finding.remedy}</b>
+      </button>
+    </Bar>
+  );
+}
+
+function Bar({ grave, code, children }: { grave: boolean; code?: string; children: React.ReactNode }) {
+  return (
+    <div
+      role="status"
+      className={`border-l-4 px-3 py-1.5 text-[14px] leading-snug ${grave ? 'border-berry bg-berry-bg' : 'border-slate bg-slate-bg'}`}
+      data-finding={code}
+    >
+      {children}
+    </div>
+  );
+}
+
+/** The step's caution until this person has put it away. */
+function useCaution(m: MeasureModel): readonly [CautionId | null, () => void] {
+  const { person } = m.prefs;
+  const [away, setAway] = useState<readonly CautionId[]>([]);
+  useEffect(() => setAway(putAway(person)), [person]);
+  const laser = m.prefs.by === 'laser' && m.method === 'two-sights';
+  const caution = cautionsAt(m.place.at, m.method, laser).find((id) => !away.includes(id)) ?? null;
+  const dismiss = () => {
+    if (!caution) return;
+    const now = [...putAway(person), caution];
+    rememberPutAway(person, now);
+    setAway(now);
+  };
+  return [caution, dismiss];
+}

@@ -1,0 +1,107 @@
+import {
+  type ErrorPart,
+  formatNumber,
+  type HeightMethod,
+  type HeightResult,
+  METRES_PER_FOOT,
+  showHeight,
+  type TreeResult,
+  type UnitSystem,
+} from '@arbolito/core';
+import { type Figure, figure } from './figure';
+import { METHOD_WORDS, type MeasureMethod } from './methods';
+
+/** The formula of each method, as it is used. */
+export const FORMULAS: Readonly<Record<HeightMethod, string>> = {
+  'two-sights': 'H = D · (t tip − t base), each sight as rise over run',
+  'two-sights-to-mark': 'H = mark height + D · (t tip − t mark)',
+  'included-angle': 'H = D · (tan(ω + base) − tan base), ω between base and tip',
+  'line-shots': 'H = s tip · sin α tip − s base · sin α base; no level distance is needed',
+  transponder: 'D = s · cos α + d/2; H = mark height + D · t tip − s · sin α',
+  pole: 'H = pole · (t tip − t base) / (t pole − t base)',
+  'two-stations': 'D = baseline · Δ far / (Δ near − Δ far), H = D · Δ near, Δ = t tip − t base',
+  stick: 'H = stick · D / reach',
+  'set-angle': 'H = D · rise / run + mark height',
+  device: 'as the instrument reported it, taken to the distance used',
+  shadow: 'H = x · cos γ · staff / its shadow + x · sin γ, x = shadow + d/2',
+  direct: 'measured along the tree',
+  told: 'as somebody told it',
+  mean: 'mean of the determinations, each weighted by one over its error squared',
+};
+
+const CASES = {
+  'eye-between': 'The eye is between base and tip: the two parts add.',
+  'eye-below-base': 'The base is above the eye: the lower part is taken away.',
+  'eye-above-top': 'The tip is below the eye: the upper part is taken away.',
+} as const;
+
+/** What an error comes from, in words. */
+export const PART_WORDS: Readonly<Record<ErrorPart, string>> = {
+  distance: 'distance',
+  'top-sight': 'tip sight',
+  'base-sight': 'base sight',
+  'tip-offset': 'tip out of plumb',
+  'top-shot': 'tip shot',
+  'base-shot': 'base shot',
+  pole: 'pole',
+  'pole-sight': 'sight to the pole’s top',
+  baseline: 'baseline',
+  'near-tip': 'near sight to the tip',
+  'far-tip': 'far sight to the tip',
+  'far-base': 'far sight to the base',
+  plumb: 'distance under the tip',
+  lean: 'lean',
+  mark: 'mark',
+  'eye-height': 'eye height',
+  stick: 'stick',
+  'set-angle': 'set angle',
+  device: 'instrument',
+  shadow: 'shadows',
+  direct: 'tape along the tree',
+};
+
+/** Total height, how it was found and what its error is made of; of several determinations each one. */
+export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
+  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const unit = units === 'us' ? 'ft' : 'm';
+  const n = (m: number, decimals = 2) => formatNumber(m / per, decimals);
+  return figure('height', 'Height', result.height, (x) => {
+    const { agreement } = x;
+    const single = agreement ? null : stationLines(result, x, n, unit);
+    return {
+      value: showHeight(x.value, units),
+      aside: agreement ? `± ${n(x.sigma, 1)} of ${agreement.determinations}` : `± ${n(x.sigma, 1)}`,
+      how: [
+        FORMULAS[x.method],
+        ...(single ?? []),
+        ...(agreement
+          ? [
+              ...result.determinations.flatMap(({ method, heights: { tip } }) =>
+                tip.ok && method
+                  ? [`${METHOD_WORDS[method as MeasureMethod]?.[0] ?? 'to a mark'}: ${n(tip.value.value)} ± ${n(tip.value.sigma)} ${unit}`]
+                  : [],
+              ),
+              `spread ${n(agreement.spread)} ${unit}; ${agreement.agree ? 'they agree within their errors' : 'they differ by more than their errors: ± is widened to what they show'}`,
+            ]
+          : []),
+        x.stemLength === null ? '' : `along the leaning stem ${showHeight(x.stemLength, units)}`,
+        `From the ground at the ${x.reference} reference.`,
+      ],
+    };
+  });
+}
+
+function stationLines(result: TreeResult, x: HeightResult, n: (m: number, decimals?: number) => string, unit: string): readonly string[] {
+  const found = result.stations.find((s) => s.ok && s.value.station === x.station);
+  const s = found?.ok ? found.value : null;
+  const t = (sight: { readonly t: number } | null | undefined) => (sight ? formatNumber(sight.t, 3) : '?');
+  const sights = s?.tops.tip && s.base ? `; t tip = ${t(s.tops.tip)}, t ${s.markHeight > 0 ? 'mark' : 'base'} = ${t(s.base)}` : '';
+  const parts = Object.entries(x.parts ?? {}) as [ErrorPart, number][];
+  return [
+    s ? `D = ${n(s.distance)} ± ${n(s.distanceSigma)} ${unit} level, to the axis, by ${s.distanceBy}${sights}` : '',
+    x.signCase && x.method !== 'line-shots' ? CASES[x.signCase] : '',
+    parts.length > 0
+      ? `± ${n(x.sigma)} ${unit} is made of: ${parts.map(([part, sigma]) => `${PART_WORDS[part]} ${n(Math.abs(sigma))}`).join(', ')} (squares add up)`
+      : '',
+  ];
+}

@@ -1,0 +1,43 @@
+import type { StepId } from './steps';
+
+/** What a step is called, in full and briefly, and what to do at it. */
+export const TITLES: Record<StepId, readonly [title: string, short: string, ask: string]> = {
+  trunk: ['Trunk', 'trunk', 'What does the trunk do? It decides where the tape goes.'],
+  dbh: ['Tape', 'tape', 'Read the tape at breast height.'],
+  upper: ['Upper diameter', 'upper diam.', 'Read the diameter higher up the stem.'],
+  distance: ['Distance', 'distance', 'Step back about one tree length and tape the distance.'],
+  ground: ['Slope', 'slope', 'Sight the ground to the tree, at your eye height on the stem.'],
+  tip: ['Tip', 'tip', 'Sight the highest point over the stem.'],
+  base: ['Base', 'base', 'Sight the foot of the stem, where the ground meets it.'],
+  mark: ['Mark', 'mark', 'Sight the mark on the stem.'],
+  'mark-height': ['Mark height', 'mark height', 'How high is the mark above the ground?'],
+  'crown-base': ['Crown base', 'crown base', 'Sight the first living branch of the crown.'],
+  merchantable: ['Merchantable top', 'merch. top', 'Sight where the merchantable stem ends.'],
+  stump: ['Stump', 'stump', 'Sight where the stem will be cut, at the height the contract says.'],
+  point: ['Another point', 'point', 'Name a place on the stem and sight it, for example: defect 38.'],
+  plumb: ['Under the tip', 'under the tip', 'Tape the level distance to the point plumb below the tip.'],
+  lean: ['Lean', 'lean', 'How far does the whole stem lean, in degrees from plumb?'],
+  crown: ['Broad crown', 'broad crown', 'How far does the crown reach out, and how far up from there to the tip? Two lengths.'],
+  pole: ['Pole', 'pole', 'How long is the pole? It stands beside the stem, its foot where the stem meets the ground.'],
+  'pole-top': ['Pole top', 'pole top', 'Sight the top of the pole.'],
+  baseline: [
+    'Baseline',
+    'baseline',
+    'Step straight back, in line with the tree, and tape how far. A second number is the slope of the tape.',
+  ],
+  'far-tip': ['Tip from there', 'far tip', 'Sight the same highest point from the second station.'],
+  'far-base': ['Base from there', 'far base', 'Sight the same foot of the stem from the second station.'],
+  stick: ['Stick', 'stick', 'Hold the stick upright: how much of it covers the tree from base to tip? A second number is your reach.'],
+  'set-angle': ['Set angle', 'set angle', 'Walk until the instrument points at the tip: which angle is it set to? 45, or 1:2.'],
+  device: ['Reported height', 'reported', 'What height does the instrument show? A second number is the distance set in it.'],
+  shadow: ['Tree’s shadow', 'shadow', 'Tape the shadow from the bark to the shadow of the tip, along the ground.'],
+  'reference-shadow': [
+    'Staff and its shadow',
+    'staff',
+    'At once: how tall is the staff, and how long its shadow on level ground? Two lengths.',
+  ],
+  direct: ['Height along the tree', 'height', 'Measure along the tree; parts with + between them.'],
+  'log-scale': ['Stick’s log scale', 'log scale', 'Read the logs on the stick’s log scale, base to merchantable top.'],
+  logs: ['Logs', 'logs', 'Count logs and half logs above the stump.'],
+  'eye-height': ['Eye height', 'eye height', 'How high is your eye above the ground?'],
+};
