@@ -30,6 +30,7 @@ module.exports = {
     rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|field|pages)' }, 'the server knows contract and core'),
     rule('field-side', '^web/src/field', { path: '^web/src/(views|ui|server|pages)' }, 'the local store knows contract and core'),
     rule('ui-side', '^web/src/ui', { path: '^web/src/(views|server|pages)' }, 'what views share knows no view'),
+    rule('workers-side', '^web/src/workers', { path: '^web/src/(views|ui|server|pages|field)' }, 'a worker only computes'),
     rule('views-side', '^web/src/views', { path: '^web/src/(server|pages)' }, 'no view imports the server'),
     rule('one-front-door', '^(web|demo)/', { path: '^core/src/(?!index\\.ts$)' }, 'the core has one front door'),
     topic('units', []),
@@ -42,7 +43,8 @@ module.exports = {
     topic('stem', ['diameter', 'survey']),
     topic('tree', ['diameter', 'height', 'volume', 'survey', 'stem', 'kit']),
     topic('checks', ['kit', 'height', 'survey', 'stem', 'tree']),
-    topic('geometry', ['survey', 'stem', 'tree']),
+    topic('geometry', ['height', 'survey', 'stem', 'tree']),
+    topic('practice', ['kit', 'survey', 'tree']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { Stream } from '../practice/chance';
 import { PRESET_KEYS, PRESETS, type PresetKey, type ProtocolOptions } from '../survey/index';
 import { type DiameterReading, deriveTree, type Reading } from '../tree/index';
 import { checkTree, type PreviousDiameter } from './index';
-import { Stream } from './stream.fixture';
 
 const metric = PRESETS['forest-metric'].options;
 const find = (readings: readonly Reading[], protocol: ProtocolOptions = metric, previous: readonly PreviousDiameter[] = []) =>

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { TYPICAL_ERRORS } from '../kit/index';
+import { Stream } from '../practice/chance';
 import { SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, USUAL_GEAR } from '../practice/index';
 import { PRESETS, type PresetKey } from '../survey/index';
 import { deriveTree, type Reading } from '../tree/index';
 import { metres } from '../units';
 import { checkTree, type PreviousHeight } from './index';
-import { Stream } from './stream.fixture';
 
 const species = { crown: 'conifer' } as const;
 const N = 600;

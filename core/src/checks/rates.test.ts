@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { Stream } from '../practice/chance';
 import { PRESETS, type PresetKey } from '../survey/index';
 import { deriveTree, type Reading, type SpeciesFigures } from '../tree/index';
 import { checkTree } from './index';
-import { Stream } from './stream.fixture';
 
 const ANGLE = (0.25 * Math.PI) / 180;
 const species: SpeciesFigures = { crown: 'conifer' };

@@ -1,6 +1,7 @@
 export { type Box, overlap, type Point, within } from './box';
 export type { LaidDimension, LaidHand, LaidInset, LaidLine, LaidSight, SightLayout } from './layout';
 export type { PlacedLabel } from './place-labels';
+export { type ReachLayout, reachLayout } from './reach-layout';
 export type { LineStyle, SceneInput, SceneLine, SceneMark, SceneTarget, SightScene } from './scene';
 export { sightLayout } from './sight-layout';
 export { sightScene } from './sight-scene';

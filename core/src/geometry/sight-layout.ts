@@ -15,9 +15,14 @@ const COLUMN = 30;
  * Lays a scene out in a frame: to scale, everything inside, no label over another.
  * @param scene metres
  * @param frame size in CSS pixels, from 240 × 160
+ * @param hold a scale and a foot to keep while something is dragged; parts may then leave the frame
  * @returns coordinates to draw and tap
  */
-export function sightLayout(scene: SightScene, frame: { readonly width: number; readonly height: number }): SightLayout {
+export function sightLayout(
+  scene: SightScene,
+  frame: { readonly width: number; readonly height: number },
+  hold?: Pick<SightLayout, 'scale' | 'foot'>,
+): SightLayout {
   const narrow = frame.width < 500;
   const size = narrow ? 13 : 15;
   const half = Math.max(crownHalfWidth(scene.crownBase, scene.height, scene.crown), scene.shoulder?.halfWidth ?? 0, scene.diameter);
@@ -28,10 +33,11 @@ export function sightLayout(scene: SightScene, frame: { readonly width: number; 
   const high = Math.max(scene.height, ...reached.map((p) => p.y), ...scene.dimensions.map((d) => d.to + d.sigma));
   const right = Math.max(half + Math.max(0, scene.tipX), ...reached.map((p) => p.x));
   const room = { w: frame.width - pad.left - pad.right, h: frame.height - pad.top - pad.bottom };
-  const scale = Math.min(room.w / (left + right), room.h / (high - low));
+  const scale = hold?.scale ?? Math.min(room.w / (left + right), room.h / (high - low));
   const spareX = room.w - scale * (left + right);
   const spareY = room.h - scale * (high - low);
-  const at = (p: Point): Point => ({ x: pad.left + spareX * 0.4 + (left + p.x) * scale, y: pad.top + spareY * 0.6 + (high - p.y) * scale });
+  const origin = hold?.foot ?? { x: pad.left + spareX * 0.4 + left * scale, y: pad.top + spareY * 0.6 + high * scale };
+  const at = (p: Point): Point => ({ x: origin.x + p.x * scale, y: origin.y - p.y * scale });
 
   const foot = at({ x: 0, y: 0 });
   const eye = at(scene.eye);

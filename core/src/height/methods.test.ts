@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Stream } from '../checks/stream.fixture';
+import { Stream } from '../practice/chance';
 import { type Answer, degreesToRadians, metres, radians, tangent } from '../units';
 import {
   byAngles,

@@ -1,3 +1,5 @@
+export { Stream } from './chance';
+export { compareMethods, type MethodTrial } from './compare-methods';
 export {
   type Draw,
   leanReading,
@@ -8,4 +10,4 @@ export {
   stemSight,
   USUAL_GEAR,
 } from './simulated-readings';
-export type { SimulatedTree } from './simulated-tree';
+export { eyeAt, type SimulatedTree, sightedTip } from './simulated-tree';

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Stream } from '../checks/stream.fixture';
 import { TYPICAL_ERRORS } from '../kit/index';
 import { PRESETS } from '../survey/index';
 import { deriveTree, type HeightResult, type Reading, type TreeResult } from '../tree/index';
 import { metres } from '../units';
+import { Stream } from './chance';
 import { leanReading, SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, stemSight, USUAL_GEAR } from './index';
 
 const protocol = PRESETS.monitoring.options;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Stream } from '../checks/stream.fixture';
+import { Stream } from '../practice/chance';
 import { PRESETS } from '../survey/index';
 import { type DiameterReading, deriveTree, type OpticalReading, type Reading } from './index';
 

@@ -5,7 +5,7 @@ import { KeptState } from './KeptState';
 import { Mark } from './Mark';
 
 /** The head of every desk page: the book, where one is, what is kept, the display. */
-export function Shell({ where, children }: { where?: string; children: ReactNode }) {
+export function Shell({ where, wide = false, children }: { where?: string; wide?: boolean; children: ReactNode }) {
   const state = useBook();
   const [display, nextDisplay] = useDisplay();
   return (
@@ -23,7 +23,7 @@ export function Shell({ where, children }: { where?: string; children: ReactNode
           {display}
         </button>
       </header>
-      <main className="mx-auto max-w-5xl px-4 py-5 desk:px-6 desk:py-8">{children}</main>
+      <main className={`mx-auto px-4 py-5 desk:px-6 ${wide ? 'max-w-7xl desk:py-5' : 'max-w-5xl desk:py-8'}`}>{children}</main>
     </div>
   );
 }

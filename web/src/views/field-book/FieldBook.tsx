@@ -31,6 +31,8 @@ export default function FieldBook({ surveys }: Props) {
       <nav aria-label="Tools" className="mt-3 flex flex-wrap gap-x-6 text-[16px]">
         {[
           ['/measure?trunk', 'Where to put the tape'],
+          ['/bench', 'Bench'],
+          ['/reach', 'Will it reach?'],
           ['/protocols', 'Protocols'],
           ['/kit', 'Kit'],
         ].map(([href, name]) => (

@@ -53,9 +53,21 @@ export function Results({ m }: { m: MeasureModel }) {
               </ul>
             </>
           )}
-          <button type="button" className="button mt-3" onClick={() => setOpen(null)}>
-            Close
-          </button>
+          <div className="mt-3 flex flex-wrap gap-2">
+            <button type="button" className="button" onClick={() => setOpen(null)}>
+              Close
+            </button>
+            {shown.id === 'height' && shown.value && m.tree.found && (
+              <a className="button" href={`/reach?tree=${m.place.tree}`}>
+                Will it reach something?
+              </a>
+            )}
+            {shown.id === 'height' && (
+              <a className="button" href={`/bench?method=${m.method}`}>
+                This method on the bench
+              </a>
+            )}
+          </div>
         </div>
       )}
     </section>

@@ -1,5 +1,5 @@
 import type { HeightMethod, ProtocolOptions } from '@arbolito/core';
-import type { StepChoices, StepId } from './steps';
+import type { StepChoices, StepId } from './step';
 
 /** The ways a height is measured from one setting-up. A mark instead of the base is a choice within the first. */
 export const MEASURE_METHODS = [

@@ -10,7 +10,7 @@ import {
   showPom,
 } from '@arbolito/core';
 import { TOOL_NAMES } from './say-reading';
-import type { Step, StepId } from './steps';
+import type { Step, StepId } from './step';
 import type { TapeAt } from './tape';
 
 /** What notes look at beside the step's own readings. */

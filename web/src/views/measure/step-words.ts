@@ -1,4 +1,4 @@
-import type { StepId } from './steps';
+import type { StepId } from './step';
 
 /** What a step is called, in full and briefly, and what to do at it. */
 export const TITLES: Record<StepId, readonly [title: string, short: string, ask: string]> = {

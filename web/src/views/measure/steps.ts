@@ -2,65 +2,12 @@ import type { Entity, ProtocolOptions, UnitSystem } from '@arbolito/core';
 import type { RecordOf } from '../../contract/envelope';
 import { isExtra, type MeasureMethod, methodSteps } from './methods';
 import { sayReading } from './say-reading';
+import type { Step, StepChoices, StepId } from './step';
 import { type NoteContext, noteOf } from './step-notes';
 import { TITLES } from './step-words';
 import { atStep } from './tape';
 
-export type StepId =
-  | 'trunk'
-  | 'dbh'
-  | 'upper'
-  | 'distance'
-  | 'ground'
-  | 'tip'
-  | 'base'
-  | 'mark'
-  | 'mark-height'
-  | 'crown-base'
-  | 'merchantable'
-  | 'stump'
-  | 'point'
-  | 'logs'
-  | 'log-scale'
-  | 'eye-height'
-  | 'plumb'
-  | 'lean'
-  | 'crown'
-  | 'pole'
-  | 'pole-top'
-  | 'baseline'
-  | 'far-tip'
-  | 'far-base'
-  | 'stick'
-  | 'set-angle'
-  | 'device'
-  | 'shadow'
-  | 'reference-shadow'
-  | 'direct';
-
-export interface Step {
-  readonly id: StepId;
-  readonly title: string;
-  /** What to do, in one sentence. */
-  readonly ask: string;
-  /** A short name for buttons and small screens. */
-  readonly short: string;
-  readonly optional: boolean;
-  readonly readings: readonly Entity<RecordOf<'reading'>>[];
-  /** The readings in force, as read. */
-  readonly said: string | null;
-  /** How they were taken, or what is assumed until they are. */
-  readonly note: string | null;
-}
-
-/** What decides which steps there are beside the readings: how this person works. */
-export interface StepChoices {
-  readonly method: MeasureMethod;
-  readonly along: 'level' | 'slope' | 'sight';
-  readonly lower: 'base' | 'mark';
-  readonly merchantable: MerchantableWay;
-}
-export type MerchantableWay = 'merchantable' | 'logs' | 'log-scale';
+export type { MerchantableWay, Step, StepChoices, StepId } from './step';
 
 export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): readonly StepId[] {
   return ['trunk', 'dbh', ...methodSteps(choices, protocol), 'upper', 'eye-height'];

@@ -1,0 +1,102 @@
+import {
+  DomainError,
+  degreesToRadians,
+  deriveTree,
+  METRES_PER_FOOT,
+  type Metres,
+  metres,
+  parseAngle,
+  parseLength,
+  type ReachAnswer,
+  type ReachQuestion,
+  stickForReach,
+  tangent,
+  UNITS_OF,
+  type UnitSystem,
+  willItReach,
+} from '@arbolito/core';
+import type { Book } from '../../contract/book';
+
+/** What is typed, as it is typed. */
+export interface ReachTexts {
+  readonly height: string;
+  readonly sigma: string;
+  readonly distance: string;
+  readonly slope: string;
+  readonly objectHeight: string;
+  readonly margin: string;
+}
+export type ReachField = keyof ReachTexts;
+export const EMPTY: ReachTexts = { height: '', sigma: '', distance: '', slope: '0', objectHeight: '0', margin: '2' };
+
+export interface ReachView {
+  readonly question: ReachQuestion | null;
+  readonly answer: ReachAnswer | null;
+  /** By field, what is wrong with it. */
+  readonly wrong: Readonly<Partial<Record<ReachField, string>>>;
+  /** Fields still to be filled. */
+  readonly missing: readonly ReachField[];
+}
+
+/** The question from what is typed, and its answer. */
+export function reachOf(t: ReachTexts, units: UnitSystem): ReachView {
+  const unit = UNITS_OF[units].length;
+  const wrong: Partial<Record<ReachField, string>> = {};
+  const missing: ReachField[] = [];
+  const length = (field: Exclude<ReachField, 'slope'>, mayBeZero: boolean): Metres | null => {
+    const text = t[field].trim();
+    if (text === '') {
+      missing.push(field);
+      return null;
+    }
+    if (mayBeZero && /^0([.,]0*)?$/.test(text)) return metres(0);
+    const read = parseLength(text, unit);
+    if (!read.ok) wrong[field] = read.reason;
+    else if (read.metres > 1000) wrong[field] = `${read.echo} is out of range: at most 1000 m.`;
+    else return read.metres;
+    return null;
+  };
+  const height = length('height', false);
+  const sigma = t.sigma.trim() === '' ? metres(0) : length('sigma', true);
+  const distance = length('distance', false);
+  const objectHeight = length('objectHeight', true);
+  const margin = length('margin', true);
+  const slope = parseAngle(t.slope.trim() === '' ? '0' : t.slope, { kind: 'degree' });
+  if (!slope.ok) wrong.slope = slope.reason;
+  else if (slope.scale.kind !== 'degree' || Math.abs(slope.value) > 60) wrong.slope = 'The slope is in degrees, from −60 to 60.';
+  if (height === null || sigma === null || distance === null || objectHeight === null || margin === null || !slope.ok || wrong.slope)
+    return { question: null, answer: null, wrong, missing };
+  const question: ReachQuestion = {
+    height,
+    sigma,
+    distance,
+    objectHeight,
+    margin,
+    slope: tangent(Math.tan(degreesToRadians(slope.value))),
+  };
+  return { question, answer: willItReach(question), wrong, missing };
+}
+
+/** Height, error and stem length of a tree in the book; null where it has none. */
+export function measuredTree(
+  book: Book,
+  id: string | null,
+): { readonly tag: string; readonly height: Metres; readonly sigma: Metres; readonly leans: boolean } | null {
+  const tree = id ? book.tree(id) : null;
+  const survey = tree && book.find('survey', tree.record.body.survey);
+  const protocol = survey && book.protocolOf(survey);
+  if (!tree || !protocol) return null;
+  try {
+    const { height } = deriveTree({ readings: tree.inForce, protocol: protocol.body.options, species: book.speciesFigures(tree.record) });
+    if (!height.ok) return null;
+    const { value, sigma, stemLength } = height.value;
+    return { tag: tree.record.body.tag, height: stemLength ?? value, sigma, leans: stemLength !== null };
+  } catch (e) {
+    if (e instanceof DomainError) return null;
+    throw e;
+  }
+}
+
+/** How long a stick must be for the test without a distance, at a reach and with a tenth to spare. */
+export const stickLength = (reach: number) => stickForReach(metres(reach), 0.1);
+export const perUnit = (units: UnitSystem) => (units === 'us' ? METRES_PER_FOOT : 1);
