@@ -68,6 +68,8 @@ export interface CheckInput {
   readonly previous?: readonly PreviousDiameter[];
   /** Its total height. */
   readonly previousHeight?: PreviousHeight;
+  /** An instrument in hand whose check of today is still to be taken. */
+  readonly unchecked?: { readonly name: string };
 }
 
 /** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */

@@ -76,3 +76,18 @@ export const deviceMark: Check = ({ readings, protocol }) =>
       },
     ];
   });
+
+/** An ultrasonic instrument that was not checked today: sound goes faster in warm air. */
+export const uncheckedToday: Check = ({ readings, unchecked }) => {
+  if (!unchecked || !readings.some((r) => (r.kind === 'shot' || r.kind === 'distance') && r.by === 'ultrasonic')) return [];
+  return [
+    {
+      code: 'instrument-unchecked',
+      target: 'distance',
+      severity: 'advice',
+      what: `${unchecked.name} was not checked today.`,
+      why: 'Ten degrees warmer or colder make 1.8 % of every distance.',
+      remedy: 'Read a taped base of 10 m with it and keep that in the kit.',
+    },
+  ];
+};

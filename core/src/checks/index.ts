@@ -3,7 +3,7 @@ import { caliperPair } from './caliper-pair';
 import { determinations } from './determinations';
 import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
-import { deviceMark, shadowGap, stickInHand } from './gear';
+import { deviceMark, shadowGap, stickInHand, uncheckedToday } from './gear';
 import { heightSinceThen } from './height-since-then';
 import { orderOnStem } from './order-on-stem';
 import { pairedDistances } from './paired-distances';
@@ -29,6 +29,7 @@ const CHECKS: readonly Check[] = [
   stickInHand,
   shadowGap,
   deviceMark,
+  uncheckedToday,
   determinations,
   heightSinceThen,
   diameterAgreement,

@@ -4,6 +4,7 @@ import {
   deriveTree,
   type Entity,
   type JudgedTool,
+  type Pace,
   type PreviousDiameter,
   type PreviousHeight,
   type ProtocolOptions,
@@ -13,6 +14,7 @@ import {
   yearsBetween,
 } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from './envelope';
+import { correctionAt, type InstrumentCheck } from './instrument-checks';
 import type { BodyMeasure } from './records/body-measure';
 import type { Kind } from './records/index';
 import type { ToolRecords } from './tool-records';
@@ -26,6 +28,8 @@ export interface Lookup {
   stemsOf(tree: string): readonly RecordOf<'stem'>[];
   bodyMeasure(person: string, what: BodyMeasure): number | null;
   readonly toolRecords: ToolRecords;
+  checksOf(instrument: string): readonly InstrumentCheck[];
+  paceOn(person: string, day: string): Pace | null;
 }
 
 /** One time of coming to a tree, with what was read then. */
@@ -100,12 +104,11 @@ function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: Read
     if (!head) return [];
     const { station, stem, instrument } = head.body;
     const name = stems.get(stem);
-    const sigma = book.find('instrument', instrument)?.body.sigma;
     const read = withoutNulls(head.body.read);
     return [
       {
-        ...(sigma != null && sigmaFits(read) ? { sigma } : {}),
-        ...ownFigures(book, head.person, read),
+        ...instrumentFigures(book, instrument, head.at, read),
+        ...ownFigures(book, head.person, head.at, read),
         ...read,
         id: e.id,
         ...(name && name !== '1' ? { stem: name } : {}),
@@ -115,16 +118,43 @@ function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: Read
   });
 }
 
-/** An instrument's sigma is an angle's or a diameter's own; a tape's is a share and needs the distance. */
-const sigmaFits = (read: Reading) => read.kind === 'angle' || read.kind === 'diameter';
+/** What the instrument's record knows of its readings: its own error, and what its checks put right. */
+export function instrumentFigures(book: Lookup, id: string | null, at: string, read: Reading): object {
+  const instrument = book.find('instrument', id)?.body;
+  if (!instrument || !id) return {};
+  const { sigma } = instrument;
+  const checks = book.checksOf(id);
+  const of = (what: 'two-way' | 'base') =>
+    correctionAt(
+      checks.filter((c) => c.what === what),
+      at,
+    );
+  switch (read.kind) {
+    case 'diameter':
+      return sigma == null ? {} : { sigma };
+    case 'angle':
+      return { ...(sigma == null ? {} : { sigma }), ...of('two-way') };
+    case 'shot':
+      // a laser's own error is a length, an ultrasonic instrument's a share
+      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('two-way'), ...of('base') };
+    case 'distance':
+      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base') };
+    default:
+      return {};
+  }
+}
 
 /** What the kit knows of this person with this tool: reach, pace, and the error that their own readings have shown. */
-export function ownFigures(book: Lookup, person: string | null, read: Reading): object {
+export function ownFigures(book: Lookup, person: string | null, at: string, read: Reading): object {
   if (!person) return {};
   switch (read.kind) {
     case 'stick':
     case 'log-scale':
       return reachOf(book, person);
+    case 'paces': {
+      const own = book.paceOn(person, at.slice(0, 10));
+      return own ? { pace: own.pace, ...(own.spread ? { sigmaShare: own.spread } : {}) } : {};
+    }
     case 'diameter':
     case 'optical-diameter': {
       const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);

@@ -1,6 +1,8 @@
-import { type Entity, entitiesOf, type SpeciesFigures, settled } from '@arbolito/core';
+import { calibratePace, type Entity, entitiesOf, type Pace, type SpeciesFigures, settled } from '@arbolito/core';
 import { type BookTree, bookTree } from './book-tree';
 import type { AnyRecord, RecordOf } from './envelope';
+import { checkOf, type InstrumentCheck } from './instrument-checks';
+import { type PacePair, pacePairs } from './paces';
 import type { BodyMeasure } from './records/body-measure';
 import type { Kind } from './records/index';
 import { type ToolRecords, toolRecords } from './tool-records';
@@ -14,6 +16,8 @@ export class Book {
   private readonly ofTree = new Map<string, Found<'reading'>[]>();
   private readonly stems = new Map<string, RecordOf<'stem'>[]>();
   private tools: ToolRecords | null = null;
+  private pairs: ReadonlyMap<string, readonly PacePair[]> | null = null;
+  private checks: ReadonlyMap<string, readonly InstrumentCheck[]> | null = null;
   private readonly versions = new Map<string, AnyRecord>();
 
   constructor(records: Iterable<AnyRecord>) {
@@ -100,6 +104,32 @@ export class Book {
       .sort((a, b) => (a.body.on === b.body.on ? (a.id < b.id ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
   }
 
+  /** Every check of an instrument that counts, oldest first. */
+  checksOf(instrument: string): readonly InstrumentCheck[] {
+    this.checks ??= groupChecks(this.all('calibration'));
+    return this.checks.get(instrument) ?? [];
+  }
+
+  /** A person's pace calibrations, oldest first. */
+  pacesOf(person: string): readonly RecordOf<'pace-calibration'>[] {
+    return this.all('pace-calibration')
+      .filter((p) => p.body.person === person)
+      .sort((a, b) => (a.body.on === b.body.on ? (a.id < b.id ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
+  }
+
+  /**
+   * A person's pace on a day: the calibration in use then, refined by what was both paced and taped since; null without
+   * either.
+   */
+  paceOn(person: string, day: string): Pace | null {
+    const all = this.pacesOf(person);
+    const inUse = all.findLast((p) => p.body.on <= day) ?? all[0];
+    this.pairs ??= pacePairs(this.all('reading'));
+    const since = (this.pairs.get(person) ?? []).filter((p) => !inUse || p.on >= inUse.body.on);
+    const runs = [...(inUse?.body.runs ?? []), ...since];
+    return runs.length > 0 ? calibratePace(runs) : null;
+  }
+
   /** What paired readings say of each person with each tool; found once, when first asked for. */
   get toolRecords(): ToolRecords {
     this.tools ??= toolRecords(this.all('reading'), (person) => this.bodyMeasure(person, 'reach'));
@@ -119,6 +149,16 @@ export class Book {
   speciesFigures(tree: RecordOf<'tree'>): SpeciesFigures {
     return this.find('species', tree.body.species)?.body.figures ?? {};
   }
+}
+
+function groupChecks(records: readonly RecordOf<'calibration'>[]): ReadonlyMap<string, readonly InstrumentCheck[]> {
+  const by = new Map<string, InstrumentCheck[]>();
+  for (const record of records) {
+    const check = checkOf(record);
+    if (check) by.set(record.body.instrument, [...(by.get(record.body.instrument) ?? []), check]);
+  }
+  for (const list of by.values()) list.sort((a, b) => (a.at < b.at ? -1 : 1));
+  return by;
 }
 
 export type { BookTree };

@@ -19,6 +19,8 @@ export interface Preferences {
   readonly by: DistanceWay;
   /** The way heights are usually measured. */
   readonly method: HeightMethod;
+  /** The instruments in hand, by what they are used for. */
+  readonly instruments: Instruments;
   /** What reads shots of distance and angle. */
   readonly shooter: 'laser' | 'ultrasonic';
   readonly tool: ToolName;
@@ -30,6 +32,9 @@ export interface Preferences {
   readonly lengthUnit: LengthUnit | null;
   readonly person: string | null;
 }
+
+export type InstrumentUse = 'angle' | 'shot' | 'tape' | 'rangefinder';
+export type Instruments = Readonly<Partial<Record<InstrumentUse, string>>>;
 
 /** How an optical dendrometer is used. */
 export interface OpticalWay {
@@ -51,6 +56,7 @@ export function loadPreferences(): Preferences {
     to: 'axis',
     by: 'tape',
     method: 'two-sights',
+    instruments: {},
     shooter: 'laser',
     tool: 'diameter-tape',
     stickReach: null,

@@ -14,8 +14,8 @@ import {
 import type { Book } from '../contract/book';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/records/index';
-import type { Preferences } from './device';
-import { ofNoStation, ofStem, slotOf } from './slots';
+import type { Instruments, Preferences } from './device';
+import { instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
 export interface Maker {
@@ -62,6 +62,7 @@ export interface TreePlace {
   /** The first reading begins a new visit. */
   readonly newVisit: boolean;
   readonly setting: Setting;
+  readonly instruments?: Instruments;
 }
 
 /** One setting-up of one method: a determination of the heights. */
@@ -152,7 +153,7 @@ export function recordsForReading(
     determination,
     station,
     shot: mode.as === 'again' ? shots + 1 : 1,
-    instrument: null,
+    instrument: instrumentOf(read, place.instruments ?? {}),
     calibration: null,
     typed,
     read: whole,

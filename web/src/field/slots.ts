@@ -1,5 +1,6 @@
 import type { DistanceTool, Reading, ToolName } from '@arbolito/core';
 import { toolOf } from '@arbolito/core';
+import type { Instruments } from './device';
 
 /** How a distance is found. */
 export type DistanceWay = DistanceTool | 'paces';
@@ -38,3 +39,12 @@ export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind =
 
 /** Whether a reading was told of the whole tree, from no station. */
 export const ofNoStation = (read: Reading) => ofStem(read) || read.kind === 'logs' || read.kind === 'merchantable-height';
+
+/** Which of the instruments in hand took a reading. */
+export function instrumentOf(read: Reading, own: Instruments): string | null {
+  if (read.kind === 'angle') return own.angle ?? null;
+  if (read.kind === 'shot') return own.shot ?? null;
+  if (read.kind !== 'distance') return null;
+  const by = read.by ?? 'tape';
+  return (by === 'tape' ? own.tape : by === 'fixed-base' ? own.rangefinder : own.shot) ?? null;
+}

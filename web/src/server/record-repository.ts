@@ -6,8 +6,8 @@ import type { Db, Tx } from './db';
 import * as schema from './schema/index';
 
 type BodyTable = PgTable & { id: typeof schema.person.id };
-const { record: _record, recordSeq: _seq, bodyMeasure, ...bodies } = schema;
-const TABLES = { ...bodies, 'body-measure': bodyMeasure } as unknown as Record<Kind, BodyTable>;
+const { record: _record, recordSeq: _seq, bodyMeasure, paceCalibration, ...bodies } = schema;
+const TABLES = { ...bodies, 'body-measure': bodyMeasure, 'pace-calibration': paceCalibration } as unknown as Record<Kind, BodyTable>;
 
 export interface Stamp {
   readonly kind: string;

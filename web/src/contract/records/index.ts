@@ -3,6 +3,7 @@ import { calibration } from './calibration';
 import type { RecordKind } from './define';
 import { determination } from './determination';
 import { instrument } from './instrument';
+import { paceCalibration } from './pace-calibration';
 import { person } from './person';
 import { plot } from './plot';
 import { protocol } from './protocol';
@@ -20,6 +21,7 @@ import { visit } from './visit';
 export const RECORDS = {
   person,
   'body-measure': bodyMeasure,
+  'pace-calibration': paceCalibration,
   instrument,
   calibration,
   protocol,

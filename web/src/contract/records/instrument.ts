@@ -1,10 +1,32 @@
 import 'reflect-metadata';
-import { IsOptional } from 'class-validator';
-import { InRange, Says } from '../describe';
+import { IsIn, IsOptional } from 'class-validator';
+import { InRange, MaybeOne, Says } from '../describe';
 import { recordKind } from './define';
 import { Among, MaybeText, Text } from './fields';
 
-export const INSTRUMENT_TOOLS = ['diameter-tape', 'plain-tape', 'clinometer', 'distance-tape', 'other'] as const;
+export const INSTRUMENT_TOOLS = [
+  'diameter-tape',
+  'plain-tape',
+  'clinometer',
+  'pendulum',
+  'protractor',
+  'distance-tape',
+  'laser',
+  'ultrasonic',
+  'rangefinder',
+  'other',
+] as const;
+
+/** The scale an angle instrument is read on. */
+export class InstrumentScale {
+  @Among('degree', 'percent', 'topographic', 'fixed', 'dial') kind!: 'degree' | 'percent' | 'topographic' | 'fixed' | 'dial';
+  @IsOptional() @InRange(0, 1000, '', { above: true }) @Says('Of a scale drawn for one distance: which.') distance!: number | null;
+  @IsOptional() @InRange(-360, 360, '°') @Says('Of a dial: what it reads when level.') level!: number | null;
+  @IsOptional() @IsIn(['up', 'down'], { message: 'one of up, down' }) @Says('Of a dial: which way its figure grows.') grows!:
+    | 'up'
+    | 'down'
+    | null;
+}
 
 /** A tool of the kit, with the error its owner trusts it to. */
 export class InstrumentBody {
@@ -14,5 +36,6 @@ export class InstrumentBody {
   @IsOptional() @InRange(0, 10, 'radians, metres or a share, by tool', { above: true }) @Says('Standard error of one reading.') sigma!:
     | number
     | null;
+  @MaybeOne(() => InstrumentScale) @Says('The scale it is read on.') scale!: InstrumentScale | null;
 }
 export const instrument = recordKind(InstrumentBody);

@@ -2,6 +2,7 @@ export { bodyMeasure } from './body-measure';
 export { calibration } from './calibration';
 export { determination } from './determination';
 export { instrument } from './instrument';
+export { paceCalibration } from './pace-calibration';
 export { person } from './person';
 export { plot } from './plot';
 export { protocol } from './protocol';

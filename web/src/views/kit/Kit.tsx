@@ -7,7 +7,10 @@ import { useBook } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 import { BodyMeasures } from './BodyMeasures';
+import { Instruments } from './Instruments';
+import { TOOL_WORDS } from './instrument-model';
 import { kitOf } from './kit-model';
+import { Paces } from './Paces';
 import { Tools } from './Tools';
 
 /** People and their tools: body marks with their date, and how far each tool was found to be trusted. */
@@ -55,6 +58,14 @@ export default function Kit() {
             today={today}
             onKeep={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'body-measure', body) as AnyRecord)}
           />
+          <Paces
+            key={`pace ${kit.id}`}
+            book={book}
+            person={kit.id}
+            units={units}
+            today={today}
+            onKeep={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'pace-calibration', body) as AnyRecord)}
+          />
           <Tools kit={kit} />
         </>
       ) : (
@@ -62,6 +73,27 @@ export default function Kit() {
           Nobody is in the book yet. Readings without a name can’t teach the kit anything about a person.
         </p>
       )}
+      <Instruments
+        book={book}
+        today={today}
+        inHand={prefs.instruments}
+        onUse={(line, on) => {
+          const { use } = TOOL_WORDS[line.tool];
+          if (!use) return;
+          const now = loadPreferences();
+          const { [use]: _, ...others } = now.instruments;
+          // an instrument brings its own scale
+          const next = {
+            ...now,
+            instruments: on ? { ...others, [use]: line.id } : others,
+            ...(on && line.scale ? { scale: line.scale } : {}),
+          };
+          savePreferences(next);
+          setPrefs(next);
+        }}
+        onKeepCheck={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'calibration', body) as AnyRecord)}
+        onAdd={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'instrument', body) as AnyRecord)}
+      />
       <AddPerson
         onAdd={(name) => {
           const made = makeRecord(makerNow(null), 'person', { name, eyeHeight: null, reach: null });

@@ -16,6 +16,7 @@ const metric: Preferences = {
   to: 'axis',
   by: 'tape',
   method: 'two-sights',
+  instruments: {},
   shooter: 'laser',
   tool: 'diameter-tape',
   stickReach: null,

@@ -67,6 +67,7 @@ export function useMeasure() {
     stem: place.stem,
     newVisit: place.newVisit,
     setting,
+    instruments: own.instruments,
   };
 
   const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);

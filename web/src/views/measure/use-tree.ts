@@ -12,11 +12,12 @@ import {
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../contract/book';
-import { ownFigures, visitBefore } from '../../contract/book-tree';
+import { instrumentFigures, ownFigures, visitBefore } from '../../contract/book-tree';
+import { uncheckedOn } from '../../contract/instrument-checks';
 import { deviceName, type Preferences } from '../../field/device';
 import { localDate, NEW_SETTING } from '../../field/make-records';
 import { settingsOf } from '../../field/settings';
-import { ofNoStation, ofStem } from '../../field/slots';
+import { instrumentOf, ofNoStation, ofStem } from '../../field/slots';
 import { draftOf } from './draft';
 import type { MeasureMethod } from './methods';
 import { nextTag, type Place, protocolOf } from './place';
@@ -100,15 +101,24 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     if (!draft?.ok) return withTrunk;
     const station = step?.startsWith('far-') ? (setting.far ?? DRAFT_FAR) : stationId;
     const far = draft.read.kind === 'baseline' ? { far: setting.far ?? DRAFT_FAR } : {};
-    const own = ownFigures(book, prefs.person, draft.read);
-    const read = { ...own, ...draft.read, ...far, id: 'draft', ...(ofStem(draft.read) ? stem : { station }) } as Reading;
+    const now = new Date().toISOString();
+    const kit = {
+      ...instrumentFigures(book, instrumentOf(draft.read, prefs.instruments), now, draft.read),
+      ...ownFigures(book, prefs.person, now, draft.read),
+    };
+    const read = { ...kit, ...draft.read, ...far, id: 'draft', ...(ofStem(draft.read) ? stem : { station }) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
-  }, [kept, draft, last, correcting, place.trunk, place.stem, book, prefs.person, setting, stationId, step]);
+  }, [kept, draft, last, correcting, place.trunk, place.stem, book, prefs.person, prefs.instruments, setting, stationId, step]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
   const derived = useMemo(() => {
     const result = safely(() => derive(readings));
     return result ? { result, readings } : { result: ofKept, readings: kept };
   }, [derive, readings, ofKept, kept]);
+  const shooter = prefs.instruments.shot;
+  const unchecked = useMemo(
+    () => (shooter ? uncheckedOn(book.find('instrument', shooter), book.checksOf(shooter), localDate(new Date())) : null),
+    [book, shooter],
+  );
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
     () =>
@@ -119,8 +129,9 @@ export function useTree(book: Book, place: Place, own: Preferences) {
         protocol: protocol.options,
         species,
         ...before,
+        ...(unchecked ? { unchecked } : {}),
       }),
-    [place.tree, ofKept, kept, protocol, species, before],
+    [place.tree, ofKept, kept, protocol, species, before, unchecked],
   );
   const scene = useMemo(
     () =>

@@ -1,0 +1,23 @@
+import 'reflect-metadata';
+import { ArrayMaxSize, ArrayMinSize, Matches } from 'class-validator';
+import { InRange, Many, Says } from '../describe';
+import { recordKind } from './define';
+import { Among, Id, MaybeText } from './fields';
+
+/** One walk over a taped course. */
+export class PaceRunBody {
+  @InRange(0, 1000, 'm', { above: true }) @Says('Length of the taped course.', 60) course!: number;
+  @InRange(0, 5000, 'paces', { above: true }) @Says('Paces counted over it.', 39.5) paces!: number;
+}
+
+const RUNS = { message: 'a list of 1 to 20 runs' };
+
+/** A person's pace, from runs over taped courses in the footwear of that day. */
+export class PaceCalibrationBody {
+  @Id() person!: string;
+  @Among('double', 'single') @Says('One pace is two steps (double), or one step (single).') counted!: 'double' | 'single';
+  @Many(() => PaceRunBody) @ArrayMinSize(1, RUNS) @ArrayMaxSize(20, RUNS) runs!: PaceRunBody[];
+  @MaybeText(80) @Says('In which boots or snowshoes.') footwear!: string | null;
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'a date as 2026-11-23' }) @Says('When it was taken.') on!: string;
+}
+export const paceCalibration = recordKind(PaceCalibrationBody, { person: 'person' });

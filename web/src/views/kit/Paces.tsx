@@ -1,0 +1,228 @@
+import {
+  calibratePace,
+  dueOn,
+  formatNumber,
+  fromMetres,
+  metres,
+  PACE_COURSE,
+  PACE_RUNS,
+  type Pace,
+  paceDrift,
+  parseLength,
+  type UnitSystem,
+} from '@arbolito/core';
+import { useState } from 'react';
+import type { Book } from '../../contract/book';
+import type { BodyOf, RecordOf } from '../../contract/envelope';
+
+interface Props {
+  readonly book: Book;
+  readonly person: string;
+  readonly units: UnitSystem;
+  readonly today: string;
+  readonly onKeep: (body: BodyOf<'pace-calibration'>) => void;
+}
+
+/** A person's pace: runs over a taped course, what they say, how it went over the years, and whether it is due. */
+export function Paces({ book, person, units, today, onKeep }: Props) {
+  const [open, setOpen] = useState(false);
+  const all = book.pacesOf(person);
+  const last = all.at(-1);
+  const now = book.paceOn(person, today);
+  const due = last ? dueOn(last.body.on, today) : null;
+  const kept = last ? calibratePace(last.body.runs) : null;
+  const before = all.length > 1 ? calibratePace((all.at(-2) as RecordOf<'pace-calibration'>).body.runs) : null;
+  const drift = before && kept ? paceDrift(before, kept) : null;
+  const pairs = now && kept ? now.runs - kept.runs : (now?.runs ?? 0);
+  return (
+    <section className="mt-8" aria-labelledby="pace">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 id="pace" className="text-[20px] font-semibold">
+          Pace
+        </h2>
+        <button type="button" className="button px-3" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {all.length === 0 ? 'Walk a course' : 'Walk it again'}
+        </button>
+      </div>
+      <p className="mt-1 max-w-prose text-[15px] text-soft">
+        On a taped course of at least {PACE_COURSE} m, normal steps, the boots of the day, {PACE_RUNS} runs or more. Their spread is the
+        error of what you pace.
+      </p>
+      <div className="mt-3 grid gap-4 border-t-2 border-ink py-3 desk:grid-cols-[14rem_minmax(0,1fr)]">
+        <div>
+          <p className="figure text-[24px] leading-tight font-semibold" data-pace>
+            {now ? show(now.pace, units) : '–'}
+          </p>
+          <p className="text-[15px] text-soft">
+            {now?.spread
+              ? `± ${formatNumber(now.spread * 100, 1)} %, ${now.runs} runs`
+              : now
+                ? 'one run: ± 4 % until there are more'
+                : 'not calibrated: paces give no distance yet'}
+          </p>
+          {pairs > 0 && <p className="text-[15px]">{pairs} from distances both paced and taped</p>}
+          {kept && !kept.careful && (
+            <p className="text-[15px] text-resin-text">short course or few runs: walk it again when there is time</p>
+          )}
+          {due && (
+            <p className={`text-[15px] ${due.state === 'due' ? 'font-semibold text-berry' : 'text-soft'}`}>
+              {due.state === 'due' ? 'due: a year is over' : `good for ${due.days} days`}
+              {last?.body.footwear && `, in ${last.body.footwear}`}
+            </p>
+          )}
+          {drift?.drifted && (
+            <p className="text-[15px] font-semibold text-berry">
+              {formatNumber(Math.abs(drift.share) * 100, 1)} % {drift.share > 0 ? 'longer' : 'shorter'} than before: more than the runs’ own
+              spread.
+            </p>
+          )}
+        </div>
+        <History all={all} units={units} />
+      </div>
+      {open && (
+        <Course
+          units={units}
+          onKeep={(runs, footwear, counted) => {
+            onKeep({ person, counted, runs, footwear, on: today });
+            setOpen(false);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+const show = (pace: number, units: UnitSystem) =>
+  units === 'us' ? `${formatNumber(fromMetres(metres(pace), 'ft'), 2)} ft` : `${formatNumber(pace, 3)} m`;
+
+/** Every calibration with the spread of its runs, oldest at the left. */
+function History({ all, units }: { all: readonly RecordOf<'pace-calibration'>[]; units: UnitSystem }) {
+  if (all.length === 0) return null;
+  const points = all.map((r) => ({ on: r.body.on, ...(calibratePace(r.body.runs) as Pace) }));
+  const low = Math.min(...points.map((p) => p.pace * (1 - 2 * (p.spread ?? 0))));
+  const high = Math.max(...points.map((p) => p.pace * (1 + 2 * (p.spread ?? 0))));
+  const room = Math.max(high - low, 0.04);
+  const y = (v: number) => 96 - ((v - low + (room - (high - low)) / 2) / room) * 76;
+  const x = (i: number) => (points.length === 1 ? 150 : 60 + (i * 200) / (points.length - 1));
+  return (
+    <svg
+      viewBox="0 0 320 124"
+      className="w-full max-w-md"
+      role="img"
+      aria-label={`Pace by calibration: ${points.map((p) => `${p.on} ${show(p.pace, units)}`).join(', ')}`}
+    >
+      {points.length > 1 && (
+        <path
+          d={points.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(i)} ${y(p.pace)}`).join('')}
+          fill="none"
+          stroke="var(--slate)"
+          strokeWidth={1.5}
+        />
+      )}
+      {points.map((p, i) => (
+        <g key={`${p.on} ${p.pace}`}>
+          <path
+            d={`M${x(i)} ${y(p.pace * (1 + 2 * (p.spread ?? 0)))}V${y(p.pace * (1 - 2 * (p.spread ?? 0)))}`}
+            stroke="var(--slate)"
+            strokeWidth={2}
+          />
+          <circle cx={x(i)} cy={y(p.pace)} r={4.5} fill="var(--slate)" />
+          <text x={x(i)} y={118} textAnchor="middle" fontSize={12} fill="var(--soft)">
+            {p.on}
+          </text>
+          <text x={x(i) + 9} y={y(p.pace) + 4} fontSize={13} className="figure" fill="var(--ink)">
+            {show(p.pace, units)}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** Runs over one course, as they are walked. */
+function Course({
+  units,
+  onKeep,
+}: {
+  units: UnitSystem;
+  onKeep: (runs: { course: number; paces: number }[], footwear: string | null, counted: 'double' | 'single') => void;
+}) {
+  const [course, setCourse] = useState(units === 'us' ? '200' : '60');
+  const [counts, setCounts] = useState<readonly string[]>(['', '', '']);
+  const [footwear, setFootwear] = useState('');
+  const [counted, setCounted] = useState<'double' | 'single'>('double');
+  const length = parseLength(course, units === 'us' ? 'ft' : 'm');
+  const paces = counts.map((c) => (c.trim() === '' ? null : Number(c.trim().replace(',', '.'))));
+  const bad = paces.some((p) => p !== null && !(p > 0 && p < 5000));
+  const runs = length.ok && !bad ? paces.flatMap((p) => (p === null ? [] : [{ course: length.metres, paces: p }])) : [];
+  const pace = runs.length > 0 ? calibratePace(runs) : null;
+  const box = 'figure min-h-12 w-28 rounded-[10px] border-[1.5px] border-edge bg-field px-3 text-[18px]';
+  return (
+    <form
+      className="flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (runs.length > 0) onKeep(runs, footwear.trim() || null, counted);
+      }}
+    >
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="flex flex-col gap-1 text-[15px]">
+          Course, {units === 'us' ? 'ft' : 'm'}
+          <input className={box} inputMode="text" maxLength={12} value={course} onChange={(e) => setCourse(e.target.value)} />
+        </label>
+        {counts.map((c, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: runs have no other name than their number
+          <label key={i} className="flex flex-col gap-1 text-[15px]">
+            Run {i + 1}, paces
+            <input
+              className={box}
+              inputMode="decimal"
+              maxLength={8}
+              value={c}
+              onChange={(e) => setCounts(counts.map((x, j) => (j === i ? e.target.value : x)))}
+            />
+          </label>
+        ))}
+        <button type="button" className="chip px-3" onClick={() => setCounts([...counts, ''])} disabled={counts.length >= 12}>
+          + run
+        </button>
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="flex flex-col gap-1 text-[15px]">
+          Footwear
+          <input
+            className="min-h-12 w-52 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
+            maxLength={80}
+            value={footwear}
+            onChange={(e) => setFootwear(e.target.value)}
+          />
+        </label>
+        <fieldset className="flex items-center gap-1.5">
+          <legend className="sr-only">What is counted</legend>
+          {(['double', 'single'] as const).map((c) => (
+            <button key={c} type="button" className="chip px-3" aria-pressed={counted === c} onClick={() => setCounted(c)}>
+              {c === 'double' ? 'every second step' : 'every step'}
+            </button>
+          ))}
+        </fieldset>
+      </div>
+      {!length.ok && <p className="text-berry">{length.reason}</p>}
+      {bad && <p className="text-berry">Paces are numbers above 0.</p>}
+      {pace && (
+        <p role="status" className="font-semibold">
+          {show(pace.pace, units)}
+          {pace.spread !== null && ` ± ${formatNumber(pace.spread * 100, 1)} %`}
+          {!pace.careful && (
+            <span className="font-normal">
+              {' '}
+              (from {PACE_COURSE} m and {PACE_RUNS} runs it is a careful one)
+            </span>
+          )}
+        </p>
+      )}
+      <button type="submit" className="button button-go self-start" disabled={runs.length === 0}>
+        Keep this pace
+      </button>
+    </form>
+  );
+}
