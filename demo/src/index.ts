@@ -1,3 +1,4 @@
+import { tallTreeRecords } from './cerro-tildemar';
 import { Chance } from './random';
 import { MONTE_UMBRIO, TANSY_CREEK } from './scene';
 import { type DemoRecord, sceneRecords, type TreeTruth } from './scene-records';
@@ -13,7 +14,7 @@ const SEED = 20260511;
 export function demoRecords(seed = SEED): { readonly records: readonly DemoRecord[]; readonly truth: readonly TreeTruth[] } {
   const chance = new Chance(seed);
   const scenes = [MONTE_UMBRIO, TANSY_CREEK].map((scene) => sceneRecords(scene, chance));
-  scenes.push(streetRecords(chance));
+  scenes.push(streetRecords(chance), tallTreeRecords(chance));
   return { records: scenes.flatMap((s) => s.records), truth: scenes.flatMap((s) => s.truth) };
 }
 

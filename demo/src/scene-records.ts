@@ -10,7 +10,7 @@ export interface TreeTruth extends TrueTree {
   readonly id: string;
   readonly scene: string;
   /** What went wrong on purpose, if anything. */
-  readonly blunder: 'girth-as-diameter' | 'sign-corrected' | null;
+  readonly blunder: 'girth-as-diameter' | 'sign-corrected' | 'clinometer-off' | null;
 }
 
 /** All records of a scene, parents first, as a day of measuring would have made them. */

@@ -34,7 +34,7 @@ export interface Scene {
   readonly key: string;
   readonly name: string;
   readonly place: string;
-  readonly kind: 'fixed-plots' | 'every-tree' | 'street';
+  readonly kind: 'fixed-plots' | 'every-tree' | 'street' | 'record-list';
   readonly preset: PresetKey;
   readonly person: ScenePerson;
   readonly begins: string;

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { openMeasure } from './pad';
 
-const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally', 'guide', '/kit', '/protocols', 'editor'];
+const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally', 'guide', '/kit', '/protocols', 'editor', '/bench', '/reach', 'shots'];
 
 async function open(page: Page, view: string) {
   if (view === 'tally') {
@@ -21,6 +21,12 @@ async function open(page: Page, view: string) {
     await page.keyboard.type('140cm 20m +80 +8\n');
     await expect(page.locator('[data-finding]')).toBeVisible();
     await page.locator('[data-figure="height"]').click();
+  } else if (view === 'shots') {
+    await openMeasure(page);
+    await page.keyboard.type('40\n');
+    await page.getByRole('combobox', { name: 'method of measuring the height' }).first().selectOption('line-shots');
+    await page.locator('[aria-describedby="field-help"]').focus();
+    await page.keyboard.type('31.6 47.2\n');
   } else {
     await page.goto(view);
     await expect(page.getByText(/all kept|kept on this device/).first()).toBeAttached();

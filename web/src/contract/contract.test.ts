@@ -49,8 +49,10 @@ describe('the contract', () => {
     }
     expect([...seen].sort()).toEqual([
       'body-measure',
+      'calibration',
       'determination',
       'instrument',
+      'pace-calibration',
       'person',
       'plot',
       'protocol',

@@ -46,6 +46,7 @@ describe('pushing records', () => {
     expect(await count()).toBe(before);
     expect(await surveyLines(t.db)).toEqual([
       expect.objectContaining({ name: 'Puerto Lenga', trees: 17 }),
+      expect.objectContaining({ name: 'Araucarias of Cerro Tildemar', trees: 12 }),
       expect.objectContaining({ name: 'Tansy Creek tract', trees: 26 }),
       expect.objectContaining({ name: 'Monte Umbrío', trees: 62 }),
     ]);

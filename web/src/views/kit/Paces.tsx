@@ -102,7 +102,7 @@ function History({ all, units }: { all: readonly RecordOf<'pace-calibration'>[];
   const low = Math.min(...points.map((p) => p.pace * (1 - 2 * (p.spread ?? 0))));
   const high = Math.max(...points.map((p) => p.pace * (1 + 2 * (p.spread ?? 0))));
   const room = Math.max(high - low, 0.04);
-  const y = (v: number) => 96 - ((v - low + (room - (high - low)) / 2) / room) * 76;
+  const y = (v: number) => 98 - ((v - low + (room - (high - low)) / 2) / room) * 72;
   const x = (i: number) => (points.length === 1 ? 150 : 60 + (i * 200) / (points.length - 1));
   return (
     <svg
@@ -130,7 +130,7 @@ function History({ all, units }: { all: readonly RecordOf<'pace-calibration'>[];
           <text x={x(i)} y={118} textAnchor="middle" fontSize={12} fill="var(--soft)">
             {p.on}
           </text>
-          <text x={x(i) + 9} y={y(p.pace) + 4} fontSize={13} className="figure" fill="var(--ink)">
+          <text x={x(i)} y={14} textAnchor="middle" fontSize={13} className="figure" fill="var(--ink)">
             {show(p.pace, units)}
           </text>
         </g>

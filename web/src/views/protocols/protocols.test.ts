@@ -49,7 +49,7 @@ describe('the list of protocols', () => {
       ['forest-metric', ['Monte Umbrío']],
       ['monitoring', []],
       ['street', ['Puerto Lenga']],
-      ['tall-tree', []],
+      ['tall-tree', ['Araucarias of Cerro Tildemar']],
     ]);
     const first = makeRecord(maker, 'protocol', {
       name: 'Our way',

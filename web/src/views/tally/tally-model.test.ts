@@ -87,7 +87,7 @@ describe('a survey’s page', () => {
 describe('the field book', () => {
   it('has a page for each survey, the last one worked in first', () => {
     const pages = pagesOf(book, 'desk');
-    expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Puerto Lenga', 'Tansy Creek tract']);
+    expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Puerto Lenga', 'Tansy Creek tract', 'Araucarias of Cerro Tildemar']);
     expect(pages[0]).toMatchObject({ trees: 62, withoutDiameter: 0, typicalError: expect.stringMatching(/^0\.\d m$/) });
     expect(pages[1]).toMatchObject({ trees: 17, doubtful: 1 });
     expect(pages[2]).toMatchObject({ trees: 26, doubtful: 0, typicalError: expect.stringMatching(/ ft$/) });

@@ -1,0 +1,101 @@
+import { expect, test } from '@playwright/test';
+
+test('on the bench the eye is dragged, the lean is seen, a reading is typed', async ({ page }) => {
+  await page.goto('/bench');
+  const height = page.locator('[data-bench-height]');
+  await expect(height).toContainText('22.0 m');
+  await expect(page.locator('[data-bench-off]')).toContainText('nothing misleads');
+  const distance = page.getByRole('textbox', { name: /^Distance/ });
+  await expect(distance).toHaveValue('24');
+  const eye = await page.locator('[data-handle="eye"]').boundingBox();
+  if (!eye) throw new Error('no eye');
+  const [x, y] = [eye.x + eye.width / 2, eye.y + eye.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 120, y, { steps: 6 });
+  await page.mouse.up();
+  expect(Number(await distance.inputValue())).toBeLessThan(20);
+  await expect(height).toContainText('22.0 m');
+  // with the keys as well
+  await page.locator('[data-handle="tip"]').focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await expect(height).toContainText('23.0 m');
+  await page.getByRole('button', { name: 'leans to you' }).click();
+  await expect(page.locator('[data-bench-off]')).toContainText('nothing misleads');
+  await page.getByRole('button', { name: 'lean is said' }).click();
+  await expect(page.locator('[data-bench-off]')).toContainText('too high');
+  await page.getByRole('button', { name: 'back to the start' }).click();
+  await page.getByRole('textbox', { name: /^Tip/ }).fill('100');
+  await expect(height).toContainText('25.6 m');
+  await page.getByRole('textbox', { name: /^Tip/ }).fill('abc');
+  await expect(page.getByText('“abc” is not a number.')).toBeVisible();
+  await page.getByRole('button', { name: 'back to what the drawing says' }).click();
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('shadow');
+  await expect(page.locator('[data-line="sun"]').first()).toBeVisible();
+  await expect(height).toContainText('22.0 m');
+});
+
+test('methods are compared on the same tree, four at most, off the main thread', async ({ page }) => {
+  await page.goto('/bench');
+  await expect(page.getByRole('row', { name: /two shots \+?-?0.0/ })).toBeVisible();
+  await page.getByRole('button', { name: 'pole', exact: true }).click();
+  await expect(page.getByRole('row', { name: /^pole/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'shadow', exact: true })).toBeDisabled();
+  await page.getByRole('button', { name: 'leans to you' }).click();
+  await page.getByRole('button', { name: 'lean is said' }).click();
+  await expect(page.getByRole('row', { name: /^two sights \+[2-9]/ })).toBeVisible();
+});
+
+test('will it reach: from a measured tree, with a wire, and what is wrong said', async ({ page }) => {
+  await page.goto('/measure');
+  await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
+  await page.keyboard.type('41 25m 80 -8\n');
+  await page.locator('[data-figure="height"]').click();
+  await page.getByRole('link', { name: 'Will it reach something?' }).click();
+  const field = (name: RegExp) => page.getByRole('textbox', { name });
+  await expect(field(/^Height of the tree/)).toHaveValue('22.0');
+  await expect(page.getByText('Still needed: to the object.')).toBeVisible();
+  await field(/^To the object/).fill('20');
+  await expect(page.locator('[data-verdict="reaches"]')).toBeVisible();
+  await field(/^To the object/).fill('60');
+  await expect(page.locator('[data-verdict="clear"]')).toBeVisible();
+  await field(/^Height of the object/).fill('-3');
+  await expect(page.getByText('is negative')).toBeVisible();
+  await field(/^Height of the object/).fill('8');
+  await expect(page.locator('[data-verdict="clear"]')).toContainText('away, straight from the foot');
+});
+
+test('a pace is walked, a clinometer fails its check, and what it read is put right', async ({ page }) => {
+  await page.goto('/kit');
+  await page.getByRole('textbox', { name: /somebody else/ }).fill('V. Caleta');
+  await page.getByRole('button', { name: 'Add to the book' }).click();
+  await page.getByRole('button', { name: 'Walk a course' }).click();
+  for (const [i, paces] of ['40', '39.5', '40,5'].entries()) await page.getByRole('textbox', { name: `Run ${i + 1}, paces` }).fill(paces);
+  await page.getByRole('button', { name: 'Keep this pace' }).click();
+  await expect(page.locator('[data-pace]')).toHaveText('1.500 m');
+  await page.getByText('+ another instrument').click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Clinometer 9');
+  await page.getByRole('button', { name: 'Add it to the book' }).click();
+  const line = page.locator('[data-instrument="Clinometer 9"]');
+  await line.getByRole('button', { name: 'in hand' }).click();
+  await expect(line).toContainText('never checked');
+  await page.goto('/measure');
+  await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
+  await page.keyboard.type('40\n');
+  await page.getByRole('combobox', { name: 'how the distance is found' }).selectOption('paces');
+  await page.locator('[aria-describedby="field-help"]').focus();
+  await page.keyboard.type('16\n');
+  await page.getByRole('button', { name: 'degrees' }).click();
+  await page.locator('[aria-describedby="field-help"]').focus();
+  await page.keyboard.type('40\n-4\n');
+  await expect(page.locator('[data-figure="height"]')).toContainText('21.8 m');
+  await page.goto('/kit');
+  await line.getByRole('button', { name: 'Check it' }).click();
+  await line.getByRole('textbox', { name: /From the first/ }).fill('6');
+  await line.getByRole('textbox', { name: /Back/ }).fill('-4');
+  await expect(line.getByRole('status')).toContainText('It fails: it reads 1.00° too high');
+  await line.getByRole('button', { name: 'Keep this check' }).click();
+  await expect(line).toContainText('failed, reads 1.00° too high');
+  await expect(line.getByRole('row', { name: /21.8 m/ })).toContainText('21.5 m');
+});
