@@ -22,6 +22,7 @@ async function open(page: Page, view: string) {
     await expect(page.locator('[data-finding]')).toBeVisible();
     await page.locator('[data-figure="height"]').click();
   } else if (view === 'shots') {
+    await page.evaluate(() => localStorage.removeItem('arbolito.place'));
     await openMeasure(page);
     await page.keyboard.type('40\n');
     await page.getByRole('combobox', { name: 'method of measuring the height' }).first().selectOption('line-shots');

@@ -19,8 +19,9 @@ interface Draft {
  * Poles, sticks, shadows, second stations, marks and plumb lines of the method in hand.
  * @param g what is drawn already
  * @param tipX how far the tip hangs beside the foot, metres toward the eye
+ * @param crownBase where the crown begins or probably does, metres
  */
-export function sceneExtras(g: Ground, tipX: number): SceneExtras {
+export function sceneExtras(g: Ground, tipX: number, crownBase: number): SceneExtras {
   const made: Draft = { lines: [], marks: [], sights: [], far: null, hand: null };
   if (g.method === 'pole') pole(g, made);
   if (g.method === 'two-stations') twoStations(g, made, tipX);
@@ -43,7 +44,7 @@ export function sceneExtras(g: Ground, tipX: number): SceneExtras {
       quiet: true,
     });
   }
-  if (g.input.aim) made.marks.push(...aims(g));
+  if (g.input.aim) made.marks.push(...aims(g, crownBase));
   const crown = g.own('crown');
   return {
     ...made,

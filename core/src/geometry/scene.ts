@@ -79,7 +79,7 @@ export interface SceneInput {
   /** How that station is worked; what has been read tells when left out. */
   readonly method?: HeightMethod;
   /** What is about to be sighted: where to aim for it is drawn. */
-  readonly aim?: 'merchantable' | 'logs';
+  readonly aim?: 'merchantable' | 'logs' | 'crown-base';
   /** The scale in which a ghost says what the instrument should read. */
   readonly scale: AngleScale;
 }

@@ -53,9 +53,10 @@ export function sightScene(input: SceneInput): SightScene {
   const height = total.ok ? total.value.value : ghostHeight;
   const whole: Ground = { ...ground, input, method, station, own, height, diameter: dbh?.value ?? height / GHOST_SLENDERNESS };
   const tipX = tipOffset(station, height, ground.distance);
-  const extras = sceneExtras(whole, tipX);
   const crown = input.species.crown ?? 'broad';
   const crownBase = heightOf('crown-base', result.crownBase);
+  const crownBegins = crownBase.ok && crownBase.value.value < height ? crownBase.value.value : height * (crown === 'conifer' ? 0.5 : 0.4);
+  const extras = sceneExtras(whole, tipX, crownBegins);
   const viewer = method === 'shadow' ? 'shadow' : method === 'direct' ? 'none' : 'person';
   return {
     ...extras,
@@ -78,7 +79,7 @@ export function sightScene(input: SceneInput): SightScene {
     pomGhost: dbh === null,
     pomText: dbh ? showDiameter(dbh.value, protocol.units) : 'tape',
     crown,
-    crownBase: crownBase.ok && crownBase.value.value < height ? crownBase.value.value : height * (crown === 'conifer' ? 0.5 : 0.4),
+    crownBase: crownBegins,
     crownGhost: !(crownBase.ok && total.ok),
     sights: viewer === 'person' ? [...sightsOf(whole, tipX, at), ...extras.sights] : extras.sights,
     dimensions: (['tip', 'crown-base', 'merchantable'] as const).flatMap((target) => {

@@ -3,7 +3,7 @@ import type { ReadingErrors } from '../kit/index';
 import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, requireAbove, tangent, toMetres } from '../units';
 import { othersOf, type StationReadings } from './gather';
 import type { DistanceReading, PacesReading, ShotReading } from './height-reading';
-import { meanShot } from './read-sight';
+import { factorOf, meanShot } from './read-sight';
 import type { DistanceSource, Sight } from './result';
 
 /** A station's level distance to the stem's axis, read somehow. */
@@ -30,16 +30,19 @@ export function readDistance(
   diameter: Metres | null,
   errors: ReadingErrors,
 ): Answer<ReadDistance> {
-  const tapes = othersOf(s, 'distance').filter((r) => r.to !== 'plumb');
-  const paces = othersOf(s, 'paces');
-  const shots = othersOf(s, 'shot');
+  // one tape and nothing else is what nearly every station has
+  const [only] = s.distances;
+  if (s.others.length === 0 && s.distances.length === 1 && only && only.to !== 'plumb')
+    return tapedDistance(only, ground, diameter, errors);
+  const tapes = s.distances.filter((r) => r.to !== 'plumb');
   // of one tool the last reading counts: it corrects the one before it
-  const found = [
+  return mostCertain([
     ...lastOfEach(tapes, (r) => r.by ?? 'tape').map((r) => tapedDistance(r, ground, diameter, errors)),
-    ...paces.slice(-1).map((r) => pacedDistance(r, ground, diameter, errors)),
-    ...shotDistance(shots, diameter, errors),
-  ];
-  return mostCertain(found);
+    ...othersOf(s, 'paces')
+      .slice(-1)
+      .map((r) => pacedDistance(r, ground, diameter, errors)),
+    ...shotDistance(othersOf(s, 'shot'), diameter, errors),
+  ]);
 }
 
 /** The most certain of what there is, with the others beside it; with none, what is missing. */
@@ -68,7 +71,7 @@ function tapedDistance(r: DistanceReading, ground: Sight | null, diameter: Metre
   const half = toAxis(r.to, diameter);
   if (!half.ok) return half;
   const by = r.by ?? 'tape';
-  const read = toMetres(r.value, r.unit) * (r.factor ?? 1);
+  const read = toMetres(r.value, r.unit) * factorOf(r);
   if (r.along === 'slope' && !ground)
     return noAnswer('no-slope', 'The distance lies along the slope: sight the slope, and the level distance follows.');
   if (r.along === 'sight' && r.elevation === undefined)

@@ -11,6 +11,10 @@ const NOT_SIGHTED: Record<TopTarget, string> = {
   merchantable: 'The merchantable top is not sighted.',
   stump: 'The stump is not sighted.',
 };
+const MISSING = Object.fromEntries(Object.entries(NOT_SIGHTED).map(([t, why]) => [t, noAnswer('not-sighted', why)])) as Record<
+  TopTarget,
+  Answer<never>
+>;
 
 /**
  * The height of one target from one station's sights, with its error.
@@ -26,7 +30,7 @@ export function deriveHeight(
   reference: GroundReference,
 ): Answer<HeightResult> {
   const top = station.tops[target];
-  if (!top) return noAnswer('not-sighted', NOT_SIGHTED[target]);
+  if (!top) return MISSING[target];
   return heightOfSight(station, top, target === 'tip', tipOffset, reference);
 }
 
@@ -43,18 +47,21 @@ export function heightOfSight(
   const plain = !top.line && !base.line && !top.included && !station.lean && !station.pole && !station.far && !(isTip && station.plumb);
   const found = plain ? bySights(station, top, base, isTip ? tipOffset : 0) : byModel(station, top, base, isTip, tipOffset);
   if (!found.ok) return found;
-  const { value, sigma } = found.value;
+  const { value, sigma, parts, dominant } = found.value;
   // an error of half the height says nothing of the height
   if (sigma > value / 2 && !plain) return ERRORS_TOO_LARGE;
   return answer({
-    ...found.value,
+    value,
+    sigma,
+    parts,
+    dominant,
     method: methodOf(station, top, base),
     station: station.station,
     reference,
     signCase: signCase(top.t, base.t),
     stemLength: station.lean ? metres(value / Math.cos(station.lean.angle)) : null,
     agreement: null,
-    from: [...top.from, ...base.from],
+    from: top.from.concat(base.from),
   });
 }
 
@@ -71,7 +78,7 @@ function bySights(station: StationResult, top: Sight, base: Sight, tipOffset: nu
   const height = byAngles(sights);
   if (!height.ok) return height;
   const error = angleError(sights, { distance: station.distanceSigma, top: top.sigma, base: base.sigma, tipOffset });
-  return answer({ value: height.value, ...error });
+  return answer({ value: height.value, sigma: error.sigma, parts: error.parts, dominant: error.dominant });
 }
 
 type Terms = Partial<Record<ErrorPart, Measured>>;

@@ -30,25 +30,44 @@ export function deriveHeights(input: HeightsInput): {
   const determinations: Determination[] = [];
   const points = new Map<string, Answer<HeightResult>[]>();
   // the far end of a baseline serves the nearer station and is no determination of its own
-  const far = new Set(all.stations.flatMap((s) => (s.others.length === 0 ? [] : othersOf(s, 'baseline').map((r) => r.far))));
+  const far = all.stations.length > 1 ? new Set(all.stations.flatMap((s) => othersOf(s, 'baseline').map((r) => r.far))) : null;
   for (let i = 0; i < stations.length; i++) {
     const s = all.stations[i] as StationReadings;
-    if (far.has(s.id)) continue;
+    if (far?.has(s.id)) continue;
     const station = stations[i] as Answer<StationResult>;
-    const around: Around = { ...input, s, station, reference: referenceOf(s, input.reference) };
-    const heights = {} as Record<TopTarget, Answer<HeightResult>>;
-    for (const target of HEIGHT_TARGETS) heights[target] = heightAt(target, around);
-    const first = HEIGHT_TARGETS.map((t) => heights[t]).find((h) => h.ok);
-    determinations.push({ station: s.id, method: first?.ok ? first.value.method : null, heights });
+    const { diameter, eyeHeight, errors, tipOffset } = input;
+    const around: Around = { s, station, diameter, eyeHeight, errors, tipOffset, reference: referenceOf(s, input.reference) };
+    const heights: Heights = {
+      tip: heightAt('tip', around),
+      'crown-base': heightAt('crown-base', around),
+      merchantable: heightAt('merchantable', around),
+      stump: heightAt('stump', around),
+    };
+    determinations.push({ station: s.id, method: methodOf(heights), heights });
     if (!station.ok) continue;
     for (const { name, sight } of station.value.points) {
       const height = heightOfSight(station.value, sight, false, input.tipOffset, around.reference);
       points.set(name, [...(points.get(name) ?? []), height]);
     }
   }
-  const combined = {} as Record<TopTarget, Answer<HeightResult>>;
-  for (const target of HEIGHT_TARGETS) combined[target] = together(determinations.map((d) => d.heights[target]));
+  const [alone] = determinations;
+  if (alone && determinations.length === 1 && points.size === 0) return { determinations, combined: alone.heights, points: [] };
+  const ofAll = (target: TopTarget) => together(determinations.map((d) => d.heights[target]));
+  const combined: Heights = {
+    tip: ofAll('tip'),
+    'crown-base': ofAll('crown-base'),
+    merchantable: ofAll('merchantable'),
+    stump: ofAll('stump'),
+  };
   return { determinations, combined, points: [...points].map(([name, all]) => ({ name, height: together(all) })) };
+}
+
+function methodOf(heights: Heights): Determination['method'] {
+  for (const target of HEIGHT_TARGETS) {
+    const height = heights[target];
+    if (height.ok) return height.value.method;
+  }
+  return null;
 }
 
 function heightAt(target: TopTarget, a: Around): Answer<HeightResult> {

@@ -29,21 +29,25 @@ export function deriveStation(
   const mark = foot ? null : sightAt(s, 'mark', errors);
   const base = foot ?? mark;
   const markHeight = mark ? s.markHeights.at(-1) : undefined;
-  if ([...s.angles.values()].some((shots) => pointsOverhead(shots, base))) return OVERHEAD;
+  if (s.included && [...s.angles.values()].some((shots) => pointsOverhead(shots, base))) return OVERHEAD;
   const tops: Partial<Record<TopTarget, Sight>> = {};
   for (const target of HEIGHT_TARGETS) {
     const sight = sightAt(s, target, errors, base);
     if (sight) tops[target] = sight;
   }
   const pole = poleOf(s, errors);
-  const far = farOf(s, all, errors);
+  const far = s.others.length === 0 ? NO_FAR : farOf(s, all, errors);
   if (!far.ok) return far;
   const lean = leanOf(s, errors);
-  const found = mostCertain([
-    readDistance(s, ground, diameter, errors),
-    ...(pole && base ? [poleDistance(pole, base)] : []),
-    ...(far.value && base && tops.tip ? [twoStationsDistance(tops.tip, base, far.value, lean)] : []),
-  ]);
+  const read = readDistance(s, ground, diameter, errors);
+  const found =
+    pole || far.value
+      ? mostCertain([
+          read,
+          ...(pole && base ? [poleDistance(pole, base)] : []),
+          ...(far.value && base && tops.tip ? [twoStationsDistance(tops.tip, base, far.value, lean)] : []),
+        ])
+      : read;
   if (!found.ok) return found;
   if (mark && !markHeight) return noAnswer('no-mark-height', 'A mark was sighted: type how high it is above the ground reference.');
   const { distance, sigma, by, along } = found.value;
@@ -55,7 +59,7 @@ export function deriveStation(
     distance,
     distanceSigma: sigma,
     distanceBy: by,
-    otherDistances: found.value.others ?? [],
+    otherDistances: found.value.others ?? NO_OTHERS,
     along,
     slope: ground ? ground.t : null,
     eyeHeight: usedEye,
@@ -72,6 +76,9 @@ export function deriveStation(
   });
 }
 
+const NO_POINTS: StationResult['points'] = [];
+const NO_FAR: Answer<StationResult['far']> = answer(null);
+const NO_OTHERS: StationResult['otherDistances'] = [];
 const OVERHEAD = noAnswer('tip-overhead', 'Together with the base the angle points straight up or beyond: check both, or step back.');
 
 /** What was sighted of a target: line-of-sight shots where there are any, else angles. */
@@ -87,7 +94,7 @@ function sightAt(s: StationReadings, target: AngleTarget & ShotTarget, errors: R
 }
 
 function pointsOf(s: StationReadings, errors: ReadingErrors, base: Sight | null): StationResult['points'] {
-  if (s.others.length === 0) return [];
+  if (s.others.length === 0) return NO_POINTS;
   const angles = othersOf(s, 'angle');
   const shots = othersOf(s, 'shot').filter((r) => r.target === 'point');
   const names = [...new Set([...angles, ...shots].map((r) => r.name ?? 'point'))];
@@ -99,9 +106,9 @@ function pointsOf(s: StationReadings, errors: ReadingErrors, base: Sight | null)
 }
 
 function plumbOf(s: StationReadings, ground: Sight | null, errors: ReadingErrors): StationResult['plumb'] {
-  const last = othersOf(s, 'distance').findLast((r) => r.to === 'plumb');
+  const last = s.distances.findLast((r) => r.to === 'plumb');
   if (!last) return null;
-  const only: StationReadings = { ...s, others: [{ ...last, to: 'axis' }] };
+  const only: StationReadings = { ...s, distances: [{ ...last, to: 'axis' }], others: [] };
   const read = readDistance(only, ground, null, errors);
   return read.ok ? { distance: read.value.distance, sigma: read.value.sigma } : null;
 }

@@ -28,7 +28,13 @@ describe('gathering readings', () => {
       { kind: 'merchantable-height', value: 12, unit: 'm' },
     ];
     const all = gather(readings);
-    const stations = all.stations.flatMap((s) => [...s.others, ...[...s.angles.values()].flat(), ...s.markHeights, ...s.eyeHeights]);
+    const stations = all.stations.flatMap((s) => [
+      ...s.distances,
+      ...s.others,
+      ...[...s.angles.values()].flat(),
+      ...s.markHeights,
+      ...s.eyeHeights,
+    ]);
     expect([
       ...all.stems.flatMap((s) => [...s.diameters, ...s.uppers, ...s.trunks]),
       ...all.logs,

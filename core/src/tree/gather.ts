@@ -1,16 +1,27 @@
-import type { AngleReading, AngleTarget, HeightReading, LengthReading, LogScaleReading, LogsReading } from './height-reading';
+import type {
+  AngleReading,
+  AngleTarget,
+  DistanceReading,
+  HeightReading,
+  LengthReading,
+  LogScaleReading,
+  LogsReading,
+} from './height-reading';
 import { type AnyDiameter, FIRST_STEM, type Reading, type TrunkReading } from './reading';
 
 export interface StationReadings {
   readonly id: string;
   /** Sightings by what they met; a named point is not among them. */
   angles: Map<AngleTarget, AngleReading[]>;
+  /** Whether any of them is the angle between a target and the base. */
+  included: boolean;
+  distances: DistanceReading[];
   markHeights: LengthReading[];
   eyeHeights: LengthReading[];
   /** Everything else that was read from here, in the order taken. */
   others: StationReading[];
 }
-type StationReading = Exclude<HeightReading, LogsReading>;
+type StationReading = Exclude<HeightReading, LogsReading | DistanceReading>;
 
 export interface StemReadings {
   readonly id: string;
@@ -44,7 +55,7 @@ export function gather(readings: readonly Reading[]): Gathered {
     const id = reading.station ?? ONE_STATION;
     let station = all.stations.find((s) => s.id === id);
     if (!station) {
-      station = { id, angles: new Map(), markHeights: [], eyeHeights: [], others: [] };
+      station = { id, angles: new Map(), included: false, distances: [], markHeights: [], eyeHeights: [], others: [] };
       all.stations.push(station);
     }
     return station;
@@ -73,6 +84,9 @@ export function gather(readings: readonly Reading[]): Gathered {
       case 'merchantable-height':
         all.merchantableHeights.push(reading as LengthReading);
         break;
+      case 'distance':
+        stationOf(reading).distances.push(reading);
+        break;
       case 'mark-height':
         stationOf(reading).markHeights.push(reading as LengthReading);
         break;
@@ -84,6 +98,7 @@ export function gather(readings: readonly Reading[]): Gathered {
         break;
       case 'angle': {
         const station = stationOf(reading);
+        if (reading.included) station.included = true;
         if (reading.target === 'point') {
           station.others.push(reading);
           break;

@@ -27,10 +27,13 @@ interface Aimed {
 }
 
 /** Standard error told as a share of what was read, and a length's own factor from a check on a taped base. */
-interface Ranged {
+export interface Ranged {
   readonly sigmaShare?: number;
   /** True over read, from the day's check of the instrument; 1 when left out. */
   readonly factor?: number;
+  /** Of ultrasound: the temperature now, and the one at which the instrument was set or checked, °C. */
+  readonly celsius?: number;
+  readonly checkedCelsius?: number;
 }
 
 export interface DistanceReading extends Taken, Ranged {

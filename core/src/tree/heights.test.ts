@@ -249,6 +249,25 @@ describe('what nothing follows from says so', () => {
   });
 });
 
+it('ultrasound is put right for the warmth of the air', () => {
+  const at = (celsius?: number) =>
+    derive([
+      {
+        kind: 'distance',
+        value: 20,
+        unit: 'm',
+        along: 'level',
+        to: 'axis',
+        by: 'ultrasonic',
+        checkedCelsius: 10,
+        ...(celsius === undefined ? {} : { celsius }),
+      },
+    ]);
+  expect(at(10).stations[0]).toMatchObject({ ok: true, value: { distance: 20 } });
+  expect(at(20).stations[0]).toMatchObject({ ok: true, value: { distance: expect.closeTo(20.35, 2) } });
+  expect(at().stations[0]).toMatchObject({ ok: true, value: { distance: 20 } });
+});
+
 describe('several ways to one distance', () => {
   it('take the most certain one', () => {
     const paced: Reading = { kind: 'paces', value: 14, pace: 1.5, along: 'level', to: 'axis' };

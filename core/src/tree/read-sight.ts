@@ -1,7 +1,7 @@
-import type { ReadingErrors } from '../kit/index';
+import { type ReadingErrors, temperatureFactor } from '../kit/index';
 import { type AngleScale, DomainError, degreesToRadians, type Metres, metres, type Tangent, tangent, tangentOf, toMetres } from '../units';
 import { idOf } from './gather';
-import type { AngleReading, ShotReading } from './height-reading';
+import type { AngleReading, Ranged, ShotReading } from './height-reading';
 import type { Sight } from './result';
 
 /**
@@ -63,7 +63,7 @@ export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors): 
   if (shots.length === 0) return null;
   let [away, up, variance, angles, squares] = [0, 0, 0, 0, 0];
   for (const shot of shots) {
-    const line = toMetres(shot.value, shot.unit) * (shot.factor ?? 1);
+    const line = toMetres(shot.value, shot.unit) * factorOf(shot);
     // past the zenith it points behind: the scale's own check says so
     const t = tangentOf(shot.elevation - (shot.zero ?? 0), { kind: 'degree' });
     const cos = 1 / Math.sqrt(1 + t * t);
@@ -84,6 +84,13 @@ export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors): 
     line: { distance: metres(line), sigma: metres(Math.sqrt(variance) / n), toBark: shots[0]?.to === 'bark' },
     from: shots.map(idOf),
   };
+}
+
+/** What a ranged length is multiplied by: its instrument's own factor, and for ultrasound the air's. */
+export function factorOf(r: Ranged & { readonly by?: string }): number {
+  const air =
+    r.by === 'ultrasonic' && r.celsius !== undefined && r.checkedCelsius !== undefined ? temperatureFactor(r.checkedCelsius, r.celsius) : 1;
+  return (r.factor ?? 1) * air;
 }
 
 /** Standard error of one shot's length, metres. */

@@ -129,6 +129,9 @@ export function instrumentFigures(book: Lookup, id: string | null, at: string, r
       checks.filter((c) => c.what === what),
       at,
     );
+  // ultrasound was last checked in air of a known warmth
+  const warmth = checks.findLast((c) => c.what === 'base' && c.at <= at)?.found.celsius;
+  const air = warmth === undefined ? {} : { checkedCelsius: warmth };
   switch (read.kind) {
     case 'diameter':
       return sigma == null ? {} : { sigma };
@@ -136,9 +139,9 @@ export function instrumentFigures(book: Lookup, id: string | null, at: string, r
       return { ...(sigma == null ? {} : { sigma }), ...of('two-way') };
     case 'shot':
       // a laser's own error is a length, an ultrasonic instrument's a share
-      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('two-way'), ...of('base') };
+      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('two-way'), ...of('base'), ...air };
     case 'distance':
-      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base') };
+      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base'), ...air };
     default:
       return {};
   }

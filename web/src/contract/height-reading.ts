@@ -43,6 +43,12 @@ class RangedReading extends LongReading {
   @InRange(0.5, 2, '')
   @Says('True over read, from the day’s check on a taped base; 1 when left out.')
   factor?: number;
+
+  @IsOptional()
+  @InRange(-60, 60, '°C')
+  @Says('Of ultrasound: the temperature now; with checkedCelsius the distance is put right for it.', 22)
+  celsius?: number;
+  @IsOptional() @InRange(-60, 60, '°C') @Says('The temperature at which the instrument was set or checked.', 12) checkedCelsius?: number;
 }
 
 const sight = brings('along', { sight: ['elevation'] });

@@ -21,6 +21,8 @@ export interface Preferences {
   readonly method: HeightMethod;
   /** The instruments in hand, by what they are used for. */
   readonly instruments: Instruments;
+  /** Warmth of the air, °C, for ultrasound; null where nobody said. */
+  readonly celsius: number | null;
   /** What reads shots of distance and angle. */
   readonly shooter: 'laser' | 'ultrasonic';
   readonly tool: ToolName;
@@ -57,6 +59,7 @@ export function loadPreferences(): Preferences {
     by: 'tape',
     method: 'two-sights',
     instruments: {},
+    celsius: null,
     shooter: 'laser',
     tool: 'diameter-tape',
     stickReach: null,

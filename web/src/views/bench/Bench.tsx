@@ -10,6 +10,7 @@ import {
 } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import { loadPreferences, readJson, writeJson } from '../../field/device';
+import { Handles } from '../../ui/Handles';
 import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSize } from '../../ui/use-size';
@@ -17,7 +18,6 @@ import { FORMULAS, PART_WORDS } from '../measure/height-figure';
 import { METHOD_WORDS } from '../measure/methods';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
 import { Compare } from './Compare';
-import { Handles } from './Handles';
 
 const KEY = 'arbolito.bench';
 const words = (m: SimulatedMethod) => (m === 'two-sights-to-mark' ? 'Two sights, to a mark' : METHOD_WORDS[m][0]);

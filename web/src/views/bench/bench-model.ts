@@ -22,6 +22,7 @@ import {
   USUAL_GEAR,
   whereToStand,
 } from '@arbolito/core';
+import type { Handle } from '../../ui/Handles';
 import { type BenchField, fieldsOf, withTyped } from './bench-fields';
 
 /** What stands on the bench: a tree whose truth is known, how it is measured, and what somebody typed instead. */
@@ -186,19 +187,10 @@ function safely<T>(run: () => T): { readonly result: T | null; readonly trouble:
 
 /** What can be dragged in the drawing or moved with the arrow keys. */
 export type HandleId = 'tip' | 'eye' | 'ground' | 'crown' | 'far' | 'pole';
-export interface Handle {
-  readonly id: HandleId;
-  /** In the scene, metres. */
-  readonly x: number;
-  readonly y: number;
-  readonly name: string;
-  readonly value: string;
-}
-
-export function handlesOf(s: BenchState, scene: SightScene): readonly Handle[] {
+export function handlesOf(s: BenchState, scene: SightScene): readonly Handle<HandleId>[] {
   const t = s.tree;
   const shadow = s.method === 'shadow';
-  const all: Handle[] = [
+  const all: Handle<HandleId>[] = [
     {
       id: 'tip',
       x: scene.tipX,
@@ -277,7 +269,7 @@ export function dragged(s: BenchState, id: HandleId, x: number, y: number): Benc
 }
 
 /** A step of a handle by the arrow keys: half a metre, a hundredth of slope. */
-export function nudged(s: BenchState, h: Handle, dx: number, dy: number): BenchState {
+export function nudged(s: BenchState, h: Handle<HandleId>, dx: number, dy: number): BenchState {
   if (h.id === 'ground') return dragged(s, h.id, 1, -(s.tree.slope + 0.02 * (dy - dx)));
   return dragged(s, h.id, h.x + 0.5 * dx, h.y + 0.5 * dy);
 }

@@ -1,10 +1,11 @@
-import { baseCheck, formatNumber, metres, parseAngle, parseLength, showHeight, twoWayCheck } from '@arbolito/core';
+import { formatNumber, metres, showHeight } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import type { Book } from '../../contract/book';
 import type { BodyOf } from '../../contract/envelope';
-import { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
 import type { Instruments as InHand } from '../../field/device';
-import { FACTOR, type InstrumentLine, type InstrumentTool, instrumentsOf, recomputedBy, TOOL_WORDS } from './instrument-model';
+import { AddInstrument } from './AddInstrument';
+import { CheckForm } from './CheckForm';
+import { FACTOR, type InstrumentLine, instrumentsOf, recomputedBy, TOOL_WORDS } from './instrument-model';
 
 interface Props {
   readonly book: Book;
@@ -109,66 +110,6 @@ function sayCheck(i: InstrumentLine): React.ReactNode {
   );
 }
 
-/** A check as it is taken in the field: two sights, or a taped base. */
-function CheckForm({ what, onKeep }: { what: 'two-way' | 'base'; onKeep: (found: Record<string, number>) => void }) {
-  const [a, setA] = useState(what === 'base' ? '10' : '');
-  const [b, setB] = useState('');
-  const read = (text: string) => (what === 'base' ? parseLength(text, 'm') : parseAngle(text, { kind: 'degree' }));
-  const [first, second] = [read(a), read(b)];
-  const value = (r: ReturnType<typeof read>) => (r.ok ? ('metres' in r ? r.metres : r.value) : Number.NaN);
-  const ok = first.ok && second.ok;
-  const outcome = !ok ? null : what === 'base' ? baseCheck(value(first), value(second)) : twoWayCheck(value(first), value(second));
-  const said =
-    outcome === null
-      ? null
-      : 'zero' in outcome
-        ? `reads ${formatNumber(Math.abs(outcome.zero), 2)}° too ${outcome.zero >= 0 ? 'high' : 'low'}`
-        : `reads ${formatNumber(Math.abs(1 / outcome.factor - 1) * 100, 1)} % too ${outcome.factor < 1 ? 'long' : 'short'}`;
-  const field = (label: string, text: string, set: (t: string) => void, parsed: ReturnType<typeof read>) => (
-    <label className="flex flex-col gap-1 text-[15px]">
-      {label}
-      <input
-        className="figure min-h-12 w-40 rounded-[10px] border-[1.5px] border-edge bg-field px-3 text-[18px]"
-        inputMode="text"
-        autoComplete="off"
-        maxLength={20}
-        value={text}
-        aria-invalid={text !== '' && !parsed.ok}
-        onChange={(e) => set(e.target.value)}
-      />
-      {text !== '' && !parsed.ok && <span className="max-w-48 text-[14px] text-berry">{parsed.reason}</span>}
-    </label>
-  );
-  return (
-    <form
-      className="mt-2 flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (ok) onKeep(what === 'base' ? { taped: value(first), read: value(second) } : { forward: value(first), back: value(second) });
-      }}
-    >
-      <p className="max-w-prose text-[15px]">
-        {what === 'base'
-          ? 'Tape a base on level ground, 10 m if there is room, at the temperature of the day, and read it with the instrument.'
-          : 'Two marks at the same height above the ground, some 20 m apart. Sight from the first to the second, walk over, sight back. Degrees, with their signs.'}
-      </p>
-      <div className="flex flex-wrap items-start gap-4">
-        {field(what === 'base' ? 'Taped, m' : 'From the first to the second, °', a, setA, first)}
-        {field(what === 'base' ? 'It reads, m' : 'Back, °', b, setB, second)}
-      </div>
-      {outcome && (
-        <p role="status" className={outcome.passed ? 'font-semibold text-wood' : 'font-semibold text-berry'}>
-          {outcome.passed ? 'Good' : 'It fails'}: it {said}.{' '}
-          {outcome.passed ? '' : 'What it read since its last good check will be put right by that.'}
-        </p>
-      )}
-      <button type="submit" className="button button-go self-start" disabled={!ok}>
-        Keep this check
-      </button>
-    </form>
-  );
-}
-
 /** What a failed check changed: each height as it was taken and as it is now. */
 function Changed({ book, line }: { book: Book; line: InstrumentLine }) {
   const failed = line.checks.some((c) => !c.passed);
@@ -207,97 +148,6 @@ function Changed({ book, line }: { book: Book; line: InstrumentLine }) {
         </tbody>
       </table>
       {trees.length > 50 && <p className="text-soft">and {trees.length - 50} more</p>}
-    </details>
-  );
-}
-
-const DIALS = [
-  ['', 'degrees above and below level'],
-  ['90 up', 'dial: 90 when level, grows as the sight goes up'],
-  ['90 down', 'dial: 90 when level, grows as the sight goes down'],
-  ['180 up', 'dial: 180 when level, grows up'],
-  ['180 down', 'dial: 180 when level, grows down'],
-] as const;
-
-function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) => void }) {
-  const [name, setName] = useState('');
-  const [tool, setTool] = useState<InstrumentTool>('clinometer');
-  const [sigma, setSigma] = useState('');
-  const [dial, setDial] = useState('');
-  const words = TOOL_WORDS[tool];
-  const typed = sigma.trim().replace(',', '.');
-  const value = typed === '' ? null : Number(typed);
-  const bad = value !== null && !(value > 0 && value < 100);
-  return (
-    <details className="mt-3 text-[15px]">
-      <summary className="flex min-h-12 items-center font-semibold">+ another instrument</summary>
-      <form
-        className="flex flex-wrap items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!name.trim() || bad) return;
-          const [level, grows] = dial.split(' ');
-          onAdd({
-            name: name.trim(),
-            tool,
-            serial: null,
-            sigma: value === null || !words.sigma ? null : value * FACTOR[words.sigma],
-            scale: dial ? { kind: 'dial', distance: null, level: Number(level), grows: grows as 'up' | 'down' } : null,
-          });
-          setName('');
-          setSigma('');
-        }}
-      >
-        <label className="flex flex-col gap-1">
-          Name
-          <input
-            className="min-h-12 w-52 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
-            maxLength={80}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        <label className="flex flex-col gap-1">
-          What it is
-          <select className="chip justify-start" value={tool} onChange={(e) => setTool(e.target.value as InstrumentTool)}>
-            {INSTRUMENT_TOOLS.map((t) => (
-              <option key={t} value={t}>
-                {TOOL_WORDS[t].name}
-              </option>
-            ))}
-          </select>
-        </label>
-        {tool === 'protractor' && (
-          <label className="flex flex-col gap-1">
-            How it reads
-            <select className="chip justify-start" value={dial} onChange={(e) => setDial(e.target.value)}>
-              {DIALS.map(([v, label]) => (
-                <option key={v} value={v}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        {words.sigma && (
-          <label className="flex flex-col gap-1">
-            Its error, ± {words.sigma}
-            <input
-              className="figure min-h-12 w-32 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
-              inputMode="decimal"
-              placeholder="usual"
-              maxLength={10}
-              value={sigma}
-              aria-invalid={bad}
-              onChange={(e) => setSigma(e.target.value)}
-            />
-          </label>
-        )}
-        <button type="submit" className="button" disabled={!name.trim() || bad}>
-          Add it to the book
-        </button>
-        {bad && <p className="text-berry">An error is a number above 0 and under 100, or left empty.</p>}
-      </form>
     </details>
   );
 }

@@ -1,4 +1,4 @@
-import { metres, showPom } from '@arbolito/core';
+import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
 import { sayReading } from './say-reading';
@@ -13,9 +13,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
     return (
       <div className="flex min-h-[52px] flex-col justify-center">
         <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
-        <p className="text-[14px] text-soft">
-          {refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : 'Nothing more is needed. Enter goes to the next tree.')}
-        </p>
+        <p className="text-[14px] text-soft">{refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
       </div>
     );
   }
@@ -77,6 +75,17 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
       </p>
     </div>
   );
+}
+
+/** With the work done: whether the height is as good as the protocol asks. */
+function goodEnough(m: MeasureModel): string {
+  const { height } = m.result;
+  if (!height.ok) return 'Nothing more is needed. Enter goes to the next tree.';
+  const asked = heightTolerance(m.protocol.options, height.value.value);
+  const { units } = m.prefs;
+  return height.value.sigma <= asked
+    ? `±${showHeight(height.value.sigma, units)} is good enough: ${showHeight(asked, units)} is asked. Enter goes to the next tree.`
+    : 'Enter goes to the next tree.';
 }
 
 /** What to do at the step in hand; at the tape it depends on the tool and on where the tape lies. */

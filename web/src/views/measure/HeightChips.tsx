@@ -75,8 +75,31 @@ function LengthChips({ m, step }: { m: MeasureModel; step: StepId }) {
       <MethodChoice m={m} />
       {shots && <Choice label="laser" on={prefs.shooter === 'laser'} pick={() => choose({ shooter: 'laser' })} />}
       {shots && <Choice label="ultrasonic" on={prefs.shooter === 'ultrasonic'} pick={() => choose({ shooter: 'ultrasonic' })} />}
+      {m.shoots && (step === 'mark' || prefs.shooter === 'ultrasonic') && <Warmth m={m} />}
       <Units m={m} units={['m', 'ft']} on={read?.unit ?? tapeUnits(prefs).length} pick={(u) => choose({ lengthUnit: u })} />
     </Row>
+  );
+}
+
+/** How warm it is, where ultrasound measures. */
+function Warmth({ m }: { m: MeasureModel }) {
+  return (
+    <label className="chip min-w-0 flex-1 gap-1 px-1">
+      <input
+        className="figure w-10 bg-transparent text-right outline-offset-2"
+        inputMode="numeric"
+        aria-label="warmth of the air, °C"
+        placeholder="–"
+        maxLength={5}
+        defaultValue={m.prefs.celsius ?? ''}
+        onChange={(e) => {
+          const t = e.target.value.trim().replace(',', '.').replace('−', '-');
+          const n = Number(t);
+          m.choose({ celsius: t !== '' && n >= -60 && n <= 60 ? n : null });
+        }}
+      />
+      °C
+    </label>
   );
 }
 
@@ -121,6 +144,7 @@ function DistanceChips({ m }: { m: MeasureModel }) {
         <Choice label="sight" name="along the line of sight" on={along === 'sight'} pick={() => choose({ along: 'sight' })} />
       )}
       <Choice label="bark" name="to the bark" on={bark} pick={() => choose({ to: bark ? 'axis' : 'bark' })} />
+      {prefs.by === 'ultrasonic' && <Warmth m={m} />}
       {prefs.by !== 'paces' && (
         <Units
           m={m}

@@ -1,11 +1,13 @@
-import { sightLayout } from '@arbolito/core';
+import { type SightLayout, sightLayout } from '@arbolito/core';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
+import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
 import { SightSheet } from '../../ui/SightSheet';
 import { useDesk, useSize } from '../../ui/use-size';
 import { Chips } from './Chips';
+import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
 import { Remedy } from './Remedy';
 import { Results } from './Results';
@@ -185,11 +187,16 @@ function NotHere({ m }: { m: MeasureModel }) {
 
 function Sheet({ m }: { m: MeasureModel }) {
   const [frame, size] = useSize<HTMLDivElement>();
+  const [held, setHeld] = useState<Pick<SightLayout, 'scale' | 'foot'> | null>(null);
   const layout = useMemo(
-    () => size && size.width > 0 && sightLayout(m.scene, { width: Math.max(240, size.width), height: Math.max(140, size.height) }),
-    [m.scene, size],
+    () =>
+      size &&
+      size.width > 0 &&
+      sightLayout(m.scene, { width: Math.max(240, size.width), height: Math.max(140, size.height) }, held ?? undefined),
+    [m.scene, size, held],
   );
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
+  const handles = handlesAt(m.place.at, m.scene);
   return (
     <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict">
       {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
@@ -204,6 +211,15 @@ function Sheet({ m }: { m: MeasureModel }) {
           now={m.place.at}
           name={name}
           onPick={m.pick}
+        />
+      )}
+      {layout && handles.length > 0 && (
+        <Handles
+          layout={layout}
+          handles={handles}
+          onHold={setHeld}
+          onDrag={(id, x, y) => m.drag(draggedText(id, m.scene, m.prefs.units, x, y))}
+          onNudge={(h, dx, dy) => m.drag(draggedText(h.id, m.scene, m.prefs.units, h.x + dx / 2, h.y + dy / 2))}
         />
       )}
     </div>

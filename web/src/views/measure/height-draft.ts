@@ -117,7 +117,7 @@ function distance(text: string, p: Preferences): Draft {
     if (n === null || !(n > 0 && n <= 1000)) return no(`“${text.trim()}” is no count of paces: a number above 0, at most 1000.`);
     return { ok: true, echo: `${n} paces`, read: { kind: 'paces', value: n, along: p.along === 'slope' ? 'slope' : 'level', to } };
   }
-  const tool = by === 'tape' ? {} : { by };
+  const tool = by === 'tape' ? {} : { by, ...airOf(by, p) };
   if (p.along !== 'sight') {
     const { along } = p;
     return length('distance', text, p, (value, unit) => ({ kind: 'distance', value, unit, along, to, ...tool }));
@@ -128,6 +128,9 @@ function distance(text: string, p: Preferences): Draft {
       : degrees(rest, (elevation) => ({ kind: 'distance', ...l, along: 'sight', to, elevation, ...tool })),
   );
 }
+
+/** Sound goes faster in warm air: its warmth goes with what ultrasound measured. */
+const airOf = (by: string, p: Preferences) => (by === 'ultrasonic' && p.celsius !== null ? { celsius: p.celsius } : {});
 
 /** A stick's length, and a reach beside it where it is not in the kit. */
 function stick(text: string, p: Preferences): Draft {
@@ -229,6 +232,7 @@ function sight(step: StepId, text: string, p: Preferences, { method }: Around): 
             ...l,
             elevation,
             by: mark ? 'ultrasonic' : p.shooter,
+            ...airOf(mark ? 'ultrasonic' : p.shooter, p),
             to: mark ? 'bark' : 'axis',
           })),
     );

@@ -2,9 +2,11 @@ import {
   type AngleScale,
   ASSUMED_EYE_HEIGHT,
   echoAngle,
+  formatNumber,
   metres,
   type ProtocolOptions,
   readingOf,
+  type Sight,
   type StationResult,
   showHeight,
   showPom,
@@ -44,7 +46,7 @@ export function noteOf(id: StepId, own: Step['readings'], { protocol, station, s
       return station ? `should read about ${echoAngle(Math.round(readingOf(station.predictedBase, scale)), scale)}` : null;
     case 'tip':
     case 'far-tip':
-      return own.length > 1 ? `mean of ${own.length} shots` : null;
+      return own.length > 1 ? `mean of ${own.length} shots${spreadOf(station?.tops.tip)}` : null;
     case 'eye-height':
       if (own.length > 0) return null;
       return station && !station.eyeHeightAssumed
@@ -68,3 +70,9 @@ const REFERENCE = {
   'root-flare': 'from the root flare',
   stump: 'from the stump',
 } as const;
+
+/** How far repeated shots lie apart: degrees, or metres along the line of sight. */
+function spreadOf(sight: Sight | null | undefined): string {
+  if (!sight || sight.spread === null) return '';
+  return sight.line ? `, ± ${formatNumber(sight.spread, 2)} m apart` : `, ± ${formatNumber((sight.spread * 180) / Math.PI, 2)}° apart`;
+}

@@ -1,17 +1,18 @@
-import { type DiameterTool, parseLine, type Reading, type SceneTarget, settled, type ToolName, type Trunk, toolOf } from '@arbolito/core';
+import { parseLine, type Reading, type SceneTarget, settled, type Trunk, toolOf } from '@arbolito/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, type Preferences, savePreferences, tapeUnits } from '../../field/device';
-import { angleReading, localDate, type Mode, makeRecord, recordsForLine, recordsForReading } from '../../field/make-records';
-import { ofStem, slotOf, slotOfTool, stepOfSlot } from '../../field/slots';
+import { localDate, type Mode, makeRecord, recordsForLine, recordsForReading } from '../../field/make-records';
+import { ofStem, slotOf, stepOfSlot } from '../../field/slots';
 import { useBook } from '../../field/use-book';
 import { bodyHint, stickUpTo } from './body-hint';
 import { draftOf } from './draft';
 import { isExtra, isShot, METHOD_WORDS, type MeasureMethod, methodSteps } from './methods';
 import { newPlace, openPlace, type Place, rememberPlace } from './place';
+import { readAs } from './read-as';
 import { type MerchantableWay, type Step, type StepChoices, type StepId, stepAfter, stepsOf, withFilled } from './steps';
 import { groundOf, sayTrunk } from './tape';
 import { useTree } from './use-tree';
@@ -190,14 +191,7 @@ export function useMeasure() {
     setOwn((p) => ({ ...p, ...change }));
     if (!keptHead || place.text || place.again) return;
     const read = keptHead.body.read;
-    const changed: Reading =
-      read.kind === 'angle' && change.scale && !read.included
-        ? { ...angleReading(read.target, read.value, change.scale), ...(read.name ? { name: read.name } : {}) }
-        : read.kind === 'diameter'
-          ? { ...read, tool: otherTape(read.tool, change.tool) ?? read.tool, unit: change.diameterUnit ?? read.unit }
-          : read.kind === 'distance' && read.to !== 'plumb' && read.along !== 'sight' && change.along !== 'sight' && !change.by
-            ? { ...read, along: change.along ?? read.along, to: change.to ?? read.to, unit: change.lengthUnit ?? read.unit }
-            : read;
+    const changed = readAs(read, change);
     if (!sameValue(changed, read)) keepReading(changed, keptHead.body.typed, { as: 'correction', of: keptHead });
     if (change.along === 'slope' && !last('ground')) go('ground');
   };
@@ -301,6 +295,11 @@ export function useMeasure() {
       setRefusal(null);
       setPlace((p) => ({ ...p, text }));
     },
+    /** Digits that come from the drawing. */
+    drag: ({ text, leanTo }: { text: string; leanTo?: Place['leanTo'] }) => {
+      setRefusal(null);
+      setPlace((p) => ({ ...p, text, ...(leanTo ? { leanTo } : {}) }));
+    },
     setPlace,
     go,
     enter,
@@ -317,6 +316,3 @@ export function useMeasure() {
 export type MeasureModel = ReturnType<typeof useMeasure>;
 /** The first step of the setting's own work. */
 const firstOf = (steps: readonly Step[]) => steps.find((s) => s.id !== 'trunk' && s.id !== 'dbh');
-/** Between the two sides of a tape a kept reading may be corrected; another tool is another reading. */
-const otherTape = (read: DiameterTool, chosen: ToolName | undefined) =>
-  chosen && chosen !== 'optical' && slotOfTool(read) === slotOfTool(chosen) ? chosen : undefined;

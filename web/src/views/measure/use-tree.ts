@@ -144,7 +144,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
         scale: prefs.scale,
         station: stationId,
         method,
-        ...(step === 'merchantable' || step === 'logs' ? { aim: step } : {}),
+        ...(step === 'merchantable' || step === 'logs' || step === 'crown-base' ? { aim: step } : {}),
       }),
     [derived, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
   );

@@ -1,12 +1,21 @@
 import type { SightLayout } from '@arbolito/core';
-import type { Handle, HandleId } from './bench-model';
 
-interface Props {
+/** Something of a drawing that can be taken hold of. */
+export interface Handle<Id extends string = string> {
+  readonly id: Id;
+  /** In the scene, metres. */
+  readonly x: number;
+  readonly y: number;
+  readonly name: string;
+  readonly value: string;
+}
+
+interface Props<Id extends string> {
   readonly layout: SightLayout;
-  readonly handles: readonly Handle[];
-  readonly onDrag: (id: HandleId, x: number, y: number) => void;
+  readonly handles: readonly Handle<Id>[];
+  readonly onDrag: (id: Id, x: number, y: number) => void;
   readonly onHold: (layout: SightLayout | null) => void;
-  readonly onNudge: (h: Handle, dx: number, dy: number) => void;
+  readonly onNudge: (h: Handle<Id>, dx: number, dy: number) => void;
 }
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
@@ -17,8 +26,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** What can be taken hold of: by finger or pen, or with the arrow keys. The drawing keeps its scale while it is held. */
-export function Handles({ layout: l, handles, onDrag, onHold, onNudge }: Props) {
-  const at = (h: Handle) => ({ x: l.foot.x + h.x * l.scale, y: l.foot.y - h.y * l.scale });
+export function Handles<Id extends string>({ layout: l, handles, onDrag, onHold, onNudge }: Props<Id>) {
+  const at = (h: Handle<Id>) => ({ x: l.foot.x + h.x * l.scale, y: l.foot.y - h.y * l.scale });
   return (
     <svg
       width={l.width}
