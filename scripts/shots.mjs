@@ -66,7 +66,42 @@ await withServer(async (address) => {
   });
   await shot('kit', DESK, 'day', async (page) => {
     await page.goto('/kit');
-    await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('R. Calloway');
+    await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('I. Rautén');
+  });
+  await shot('determinations', DESK, 'day', async (page) => {
+    await page.getByRole('link', { name: /Araucarias.*trees/ }).click();
+    await page.getByRole('link', { name: 'A03' }).click();
+    await page.getByRole('button', { name: 'measure it once more' }).waitFor();
+  });
+  await shot('bench', { viewport: { width: 1280, height: 1250 } }, 'day', async (page) => {
+    await page.goto('/bench');
+    await page.getByRole('button', { name: 'leans to you' }).click();
+    await page.getByRole('button', { name: 'lean is said' }).click();
+    await page.getByRole('row', { name: /two sights/ }).waitFor();
+    await page.waitForTimeout(1500);
+  });
+  await shot('reach', DESK, 'day', async (page) => {
+    await page.goto('/reach');
+    for (const [name, text] of [
+      [/^Height of the tree/, '22'],
+      [/^its ±/, '0.5'],
+      [/^To the object/, '21'],
+      [/^Slope/, '-5'],
+      [/^Height of the object/, '6'],
+    ]) {
+      await page.getByRole('textbox', { name }).fill(text);
+    }
+  });
+  await shot('stick-phone', PHONE, 'day', async (page) => {
+    await page.goto('/measure');
+    await page.getByRole('textbox', { name: /Tape/ }).waitFor();
+    await page.keyboard.type('38\n');
+    await page
+      .getByRole('combobox', { name: /method of measuring/ })
+      .first()
+      .selectOption('stick');
+    await page.getByRole('textbox').focus();
+    await page.keyboard.type('25\n58 68');
   });
   await browser.close();
 });

@@ -24,6 +24,8 @@ function freeCorner(frame: Frame, side: number, lines: readonly Line[], taken: r
     { x: frame.width - side - gap, y: frame.height - side - gap },
     { x: gap, y: gap },
     { x: gap, y: frame.height - side - gap },
+    // beside an inset that has the first corner
+    { x: frame.width - 2 * (side + gap), y: gap },
   ]
     .map((c): Box => ({ ...c, w: side, h: side }))
     .filter((c) => !taken.some((t) => overlap(t, c)));

@@ -1,23 +1,12 @@
 import type { ReadingErrors } from '../kit/index';
-import type { AngleTarget, HeightMethod, Reading } from '../tree/index';
+import { type AngleTarget, HEIGHT_METHODS, type HeightMethod, type Reading } from '../tree/index';
 import { checkSimulated, eyeAt, onStem, type Ray, ray, type SimulatedTree, sightedTip, tipOf, type Vec } from './simulated-tree';
 
-/** The methods a simulated tree can be measured by. */
-export const SIMULATED_METHODS = [
-  'two-sights',
-  'two-sights-to-mark',
-  'included-angle',
-  'line-shots',
-  'transponder',
-  'pole',
-  'two-stations',
-  'stick',
-  'set-angle',
-  'device',
-  'shadow',
-  'direct',
-] as const satisfies readonly HeightMethod[];
-export type SimulatedMethod = (typeof SIMULATED_METHODS)[number];
+/** The methods a simulated tree can be measured by: all but hearsay and the mean of others. */
+export type SimulatedMethod = Exclude<HeightMethod, 'told' | 'mean'>;
+export const SIMULATED_METHODS: readonly SimulatedMethod[] = HEIGHT_METHODS.filter(
+  (m): m is SimulatedMethod => m !== 'told' && m !== 'mean',
+);
 
 /** What is used beside an instrument. */
 export interface SimulatedGear {

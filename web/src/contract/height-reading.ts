@@ -108,24 +108,23 @@ export class PacesReadingInput extends ReadingBase {
   sigmaShare?: number;
 }
 
+const together =
+  (...all: readonly PropertyDecorator[]): PropertyDecorator =>
+  (target, field) => {
+    for (const one of all) one(target, field);
+  };
+const NAME = { message: 'text of 1 to 40 characters' };
 /** What every sighting says beside its angle. */
-class AimedReading extends ReadingBase {
-  @IsOptional()
-  @IsString({ message: 'text' })
-  @Length(1, 40, { message: 'text of 1 to 40 characters' })
-  @Says('Of target point: what it is.', 'log 2')
-  name?: string;
-
-  @IsOptional()
-  @IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES))
-  @Says('Where a base sight met the stem; the protocol’s ground reference when left out.')
-  reference?: GroundReference;
-
-  @IsOptional()
-  @InRange(-10, 10, '°')
-  @Says('What the instrument reads when level, from its two-way check; taken off.', 0.4)
-  zero?: number;
-}
+const PointName = () =>
+  together(IsOptional(), IsString({ message: 'text' }), Length(1, 40, NAME), Says('Of target point: what it is.', 'log 2'));
+const Reference = () =>
+  together(
+    IsOptional(),
+    IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES)),
+    Says('Where a base sight met the stem; the protocol’s ground reference when left out.'),
+  );
+const Zero = () =>
+  together(IsOptional(), InRange(-10, 10, '°'), Says('What the instrument reads when level, from its two-way check; taken off.', 0.4));
 
 /** An angle included with the base has a target over it and is above 0. */
 const Includable = () =>
@@ -150,8 +149,12 @@ const named = brings('target', { point: ['name'] });
     then: { properties: { target: { not: { enum: ['ground', 'base', 'mark', 'pole-top'] } }, value: { exclusiveMinimum: 0 } } },
   },
 ])
-export class AngleReadingInput extends AimedReading {
+export class AngleReadingInput extends ReadingBase {
   declare kind: 'angle';
+
+  @PointName() name?: string;
+  @Reference() reference?: GroundReference;
+  @Zero() zero?: number;
 
   @IsIn(ANGLE_TARGETS, oneOf(ANGLE_TARGETS))
   @named.check
@@ -222,21 +225,9 @@ export class ShotReadingInput extends RangedReading {
   @Says('Standard error of its angle.')
   sigmaAngle?: number;
 
-  @IsOptional()
-  @IsString({ message: 'text' })
-  @Length(1, 40, { message: 'text of 1 to 40 characters' })
-  @Says('Of target point: what it is.', 'log 2')
-  name?: string;
-
-  @IsOptional()
-  @IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES))
-  @Says('Where a base shot met the stem; the protocol’s ground reference when left out.')
-  reference?: GroundReference;
-
-  @IsOptional()
-  @InRange(-10, 10, '°')
-  @Says('What the instrument reads when level, from its two-way check; taken off.', 0.4)
-  zero?: number;
+  @PointName() name?: string;
+  @Reference() reference?: GroundReference;
+  @Zero() zero?: number;
 }
 
 export class LengthReadingInput extends LongReading {

@@ -1,7 +1,7 @@
 import { type AngleScale, type HeightMethod, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { v7 } from 'uuid';
 import type { Maker } from './make-records';
-import type { DistanceWay } from './slots';
+import type { DistanceWay, Instruments } from './slots';
 
 /** Who makes records here and now. */
 export const makerNow = (person: string | null): Maker => ({ device: deviceName(), person, now: new Date(), newId });
@@ -34,9 +34,6 @@ export interface Preferences {
   readonly lengthUnit: LengthUnit | null;
   readonly person: string | null;
 }
-
-export type InstrumentUse = 'angle' | 'shot' | 'tape' | 'rangefinder';
-export type Instruments = Readonly<Partial<Record<InstrumentUse, string>>>;
 
 /** How an optical dendrometer is used. */
 export interface OpticalWay {

@@ -14,8 +14,8 @@ import {
 import type { Book } from '../contract/book';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/records/index';
-import type { Instruments, Preferences } from './device';
-import { instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
+import type { Preferences } from './device';
+import { type Instruments, instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
 export interface Maker {

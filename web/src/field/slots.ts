@@ -1,6 +1,9 @@
 import type { DistanceTool, Reading, ToolName } from '@arbolito/core';
 import { toolOf } from '@arbolito/core';
-import type { Instruments } from './device';
+
+/** The instruments in hand, by what they are used for. */
+export type InstrumentUse = 'angle' | 'shot' | 'tape' | 'rangefinder';
+export type Instruments = Readonly<Partial<Record<InstrumentUse, string>>>;
 
 /** How a distance is found. */
 export type DistanceWay = DistanceTool | 'paces';

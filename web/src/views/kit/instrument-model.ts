@@ -3,7 +3,7 @@ import type { Book } from '../../contract/book';
 import type { RecordOf } from '../../contract/envelope';
 import { correctionAt, type InstrumentCheck } from '../../contract/instrument-checks';
 import type { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
-import type { InstrumentUse } from '../../field/device';
+import type { InstrumentUse } from '../../field/slots';
 
 export type InstrumentTool = (typeof INSTRUMENT_TOOLS)[number];
 
