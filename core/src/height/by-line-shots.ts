@@ -25,26 +25,3 @@ export function byLineShots(top: LineShot, base: LineShot): Answer<Metres> {
   if (!(height > 0)) return noAnswer('top-below-base', 'The tip does not come out above the base: check both shots.');
   return answer(height as Metres);
 }
-
-/**
- * Height above the ground reference by a transponder on the bark at a known height, and a sight to the target.
- * @param transponder shot to it along the line of sight; it sits on the bark
- * @param diameter of the stem there, metres, from 0
- * @param markHeight of the transponder above the ground reference, metres, above 0
- * @param top sight to the target as an angle, radians, up positive, strictly between −π/2 and π/2
- * @returns metres; no answer when the target does not come out above the ground
- * @throws DomainError `out-of-range`, `not-finite`
- * @source D = s·cos α + d/2; H = h_m + D·tan θ_top − s·sin α
- */
-export function byTransponder(transponder: LineShot, diameter: Metres, markHeight: Metres, top: Radians): Answer<Metres> {
-  requireAbove('distance to the transponder', transponder.distance);
-  requireFinite('angle to the transponder', transponder.angle);
-  requireAbove('diameter', diameter, -1e-12);
-  requireAbove('height of the transponder', markHeight);
-  requireFinite('sight to the target', top);
-  if (Math.abs(top) >= Math.PI / 2) return noAnswer('tip-overhead', 'The sight points straight up or beyond: step back.');
-  const distance = transponder.distance * Math.cos(transponder.angle) + diameter / 2;
-  const height = markHeight + distance * Math.tan(top) - transponder.distance * Math.sin(transponder.angle);
-  if (!(height > 0)) return noAnswer('top-below-base', 'The target does not come out above the ground: check the signs.');
-  return answer(height as Metres);
-}

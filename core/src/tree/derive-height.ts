@@ -1,6 +1,16 @@
-import { angleError, byAngles, byLeaning, type ErrorPart, type Measured, propagate, signCase, twoStationsLeaning } from '../height/index';
+import {
+  angleError,
+  byAngles,
+  byLeaning,
+  byLineShots,
+  type ErrorPart,
+  type Measured,
+  propagate,
+  signCase,
+  twoStationsLeaning,
+} from '../height/index';
 import type { GroundReference } from '../survey/index';
-import { type Answer, answer, type Metres, metres, noAnswer, tangent } from '../units';
+import { type Answer, answer, type Metres, metres, noAnswer, radians, tangent } from '../units';
 import type { TopTarget } from './height-reading';
 import { ERRORS_TOO_LARGE, meaningful, numberOf } from './meaningful';
 import type { HeightMethod, HeightResult, Sight, StationResult } from './result';
@@ -107,9 +117,16 @@ function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean
     if (!level.ok) return level;
     const low = base.line ? at(v, 'base-shot') * Math.sin(foot) : level.value * Math.tan(foot);
     const up = at(v, 'top-sight') + (top.included ? foot : 0);
+    if (top.line && base.line) {
+      const shot = (distance: number, angle: number) => ({ distance: metres(distance), angle: radians(angle) });
+      const between = byLineShots(shot(at(v, 'top-shot'), up), shot(at(v, 'base-shot'), foot));
+      return between.ok ? answer(metres(station.markHeight + between.value)) : between;
+    }
     if (top.line) {
       const value = station.markHeight + at(v, 'top-shot') * Math.sin(up) - low;
-      return value > 0 ? answer(metres(value)) : noAnswer('top-below-base', 'The tip does not come out above the base: check both shots.');
+      return value > 0
+        ? answer(metres(value))
+        : noAnswer('top-below-base', 'The target does not come out above the base: check the signs.');
     }
     const sight = tangent(Math.tan(up));
     const away = metres(plumb ? at(v, 'plumb') : level.value + (isTip ? at(v, 'tip-offset') : 0));
