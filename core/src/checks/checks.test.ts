@@ -92,3 +92,66 @@ describe('checks while standing at the tree', () => {
     expect(codes(stout, PRESETS.street.options)).toEqual([]);
   });
 });
+
+describe('where to stand', () => {
+  const at = (distance: number, height: number, figures: SpeciesFigures) => {
+    const readings: Reading[] = [
+      { kind: 'distance', value: distance, unit: 'm', along: 'level', to: 'axis' },
+      { kind: 'angle', target: 'tip', value: ((height - 1.6) / distance) * 100, scale: 'percent' },
+      { kind: 'angle', target: 'base', value: (-1.6 / distance) * 100, scale: 'percent' },
+    ];
+    return checkTree({
+      readings,
+      result: deriveTree({ readings, protocol: metric, species: figures }),
+      protocol: metric,
+      species: figures,
+    });
+  };
+  const broad: SpeciesFigures = { crown: 'broad' };
+  it('says how far to step back and what that brings, where the error is larger than the protocol asks', () => {
+    const [advice] = at(18, 20, broad);
+    expect(advice).toMatchObject({ code: 'stand-better', severity: 'advice', target: 'distance' });
+    const [, to, now, there] = /Step back to ([\d.]+) m: ±([\d.]+) m becomes ±([\d.]+) m/.exec(advice?.remedy ?? '') ?? [];
+    expect(Number(to)).toBeGreaterThan(18);
+    expect(Number(there)).toBeLessThan(Number(now) * 0.8);
+    // and standing there it is as good as it said
+    const again = deriveTree({
+      readings: [
+        { kind: 'distance', value: Number(to), unit: 'm', along: 'level', to: 'axis' },
+        { kind: 'angle', target: 'tip', value: (18.4 / Number(to)) * 100, scale: 'percent' },
+        { kind: 'angle', target: 'base', value: (-1.6 / Number(to)) * 100, scale: 'percent' },
+      ],
+      protocol: metric,
+      species: broad,
+    });
+    expect(again.height.ok && again.height.value.sigma).toBeCloseTo(Number(there), 1);
+  });
+  it('says nothing where it is good enough, nor where nobody said what tree it is', () => {
+    expect(at(24, 20, pine)).toEqual([]);
+    expect(at(18, 20, {})).toEqual([]);
+  });
+  it('names another method where no place is much better', () => {
+    const [advice] = at(50, 20, { crown: 'broad', tipOffset: 4 });
+    expect(advice).toMatchObject({ code: 'other-method', remedy: expect.stringContaining('laser shots') });
+  });
+  it('a crown’s shoulder, a lean nobody said and one toward the eye are advice', () => {
+    const say = (more: readonly Reading[]) => {
+      const readings: Reading[] = [
+        { kind: 'distance', value: 20, unit: 'm', along: 'level', to: 'axis' },
+        { kind: 'angle', target: 'tip', value: 100, scale: 'percent' },
+        { kind: 'angle', target: 'base', value: -8, scale: 'percent' },
+        ...more,
+      ];
+      return checkTree({
+        readings,
+        result: deriveTree({ readings, protocol: metric, species: pine }),
+        protocol: metric,
+        species: pine,
+      }).map((f) => f.code);
+    };
+    expect(say([{ kind: 'crown', halfWidth: 5, depth: 5, unit: 'm' }])).toContain('crown-overshoot');
+    expect(say([{ kind: 'trunk', trunk: { lean: { angle: 12, toward: 'downhill' } } }])).toContain('lean-not-said');
+    expect(say([{ kind: 'lean', value: 12, toward: 'eye' }])).toContain('lean-toward');
+    expect(say([{ kind: 'lean', value: 12, toward: 'side' }])).not.toContain('lean-toward');
+  });
+});

@@ -12,7 +12,9 @@ const NEAR = 0.5;
 
 /** A station too near, or an error too large for the purpose: where to stand instead, and what that would bring. */
 export const standBetter: Check = (input) => {
-  const { result, protocol } = input;
+  const { result, protocol, species } = input;
+  // where nobody said what tree it is, the tip's offset is assumed, and no walk is asked for on an assumption
+  const known = species.crown !== undefined || species.tipOffset !== undefined;
   const findings: Finding[] = [];
   for (const d of result.determinations) {
     const tip = d.heights.tip;
@@ -21,7 +23,7 @@ export const standBetter: Check = (input) => {
     const { value, sigma } = tip.value;
     const near = station.distance < NEAR * value;
     // what is good enough is left alone; several determinations are judged together
-    if (!near && (result.height.ok ? result.height.value.sigma : sigma) <= heightTolerance(protocol, value)) continue;
+    if (!near && (!known || (result.height.ok ? result.height.value.sigma : sigma) <= heightTolerance(protocol, value))) continue;
     const step = protocol.units === 'us' ? 5 * METRES_PER_FOOT : 1;
     const standing = standingOf(station, value, input);
     const there = whereToStand(standing, metres(step));
