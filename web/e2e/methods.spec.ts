@@ -26,10 +26,15 @@ for (const size of [
       test(`a height by ${name}`, async ({ page }) => {
         await openMeasure(page);
         await page.keyboard.type(`${dbh}\n`);
-        await method(page).selectOption(option);
+        // a phone offers the other ways where the distance would be read
+        const choice = size.width < 500 ? page.getByRole('combobox', { name: 'how the distance is found' }) : method(page);
+        await choice.selectOption(option);
+        expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
         const before = await page.locator('[role="img"] [data-sight], [role="img"] [data-dimension]').count();
         for (const line of typed.split('\n').slice(0, -1)) {
           await page.locator('[aria-describedby="field-help"]').focus();
+          const field = await page.locator('[data-pad]').boundingBox();
+          expect((field?.x ?? 0) + (field?.width ?? 0)).toBeLessThanOrEqual(size.width);
           await page.keyboard.type(`${line}\n`);
           // along the tree there is little to say: the tape and the height
           await expectLabelsApart(page, 2);

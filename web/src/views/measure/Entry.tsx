@@ -1,4 +1,5 @@
 import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
+import type { DistanceWay } from '../../field/slots';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
 import { sayReading } from './say-reading';
@@ -77,6 +78,16 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
   );
 }
 
+const SHOOT: Partial<Record<StepId, string>> = { mark: 'Measure to the transponder on the bark' };
+const BACK = 'Step back about one tree length and';
+const WAY_ASK: Readonly<Record<DistanceWay, string>> = {
+  tape: `${BACK} tape the distance.`,
+  paces: `${BACK} count your paces.`,
+  laser: `${BACK} shoot the stem.`,
+  ultrasonic: `${BACK} measure to the stem.`,
+  'fixed-base': `${BACK} read the rangefinder.`,
+};
+
 /** With the work done: whether the height is as good as the protocol asks. */
 function goodEnough(m: MeasureModel): string {
   const { height } = m.result;
@@ -91,6 +102,9 @@ function goodEnough(m: MeasureModel): string {
 /** What to do at the step in hand; at the tape it depends on the tool and on where the tape lies. */
 function askOf(m: MeasureModel): string {
   const { step, tape, prefs } = m;
+  if (step && m.shoots)
+    return `${SHOOT[step.id] ?? step.ask.replace(/^Sight/, 'Shoot').replace(/\.$/, '')}: distance, then angle in degrees.`;
+  if (step?.id === 'distance') return WAY_ASK[prefs.by];
   if (step?.id !== 'dbh') return step?.ask ?? '';
   const at =
     tape.of > 1

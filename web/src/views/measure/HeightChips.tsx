@@ -86,7 +86,7 @@ function Warmth({ m }: { m: MeasureModel }) {
   return (
     <label className="chip min-w-0 flex-1 gap-1 px-1">
       <input
-        className="figure w-10 bg-transparent text-right outline-offset-2"
+        className="figure w-7 min-w-0 bg-transparent text-right outline-offset-2"
         inputMode="numeric"
         aria-label="warmth of the air, °C"
         placeholder="–"
@@ -117,15 +117,17 @@ function DistanceChips({ m }: { m: MeasureModel }) {
   const along = read?.along ?? prefs.along;
   const to = read?.to ?? prefs.to;
   const bark = to === 'bark';
+  const own = prefs.by === 'tape' || prefs.by === 'paces';
   return (
     <Row>
-      <MethodChoice m={m} />
       <select
         aria-label="how the distance is found"
-        className="chip min-w-0 flex-1 px-1"
+        className="chip min-w-0 flex-[1.3] px-1"
         value={prefs.by}
         onChange={(e) => {
-          const by = e.target.value as DistanceWay;
+          const chosen = e.target.value;
+          if (isMethod(chosen)) return m.measureBy(chosen);
+          const by = chosen as DistanceWay;
           const sight = by !== 'tape' && by !== 'paces';
           m.setPlace((p) => ({ ...p, text: '' }));
           choose({ by, along: sight ? 'sight' : along === 'sight' ? 'level' : along });
@@ -136,12 +138,26 @@ function DistanceChips({ m }: { m: MeasureModel }) {
             {WAYS[by]}
           </option>
         ))}
+        {m.setting.station === null && (
+          <optgroup label="or another way to the height">
+            {MEASURE_METHODS.filter((way) => way !== m.method).map((way) => (
+              <option key={way} value={way}>
+                {METHOD_WORDS[way][0]}
+              </option>
+            ))}
+          </optgroup>
+        )}
       </select>
-      <Choice label="level" on={along === 'level'} pick={() => choose({ along: 'level' })} />
-      {prefs.by === 'tape' || prefs.by === 'paces' ? (
+      {own && <Choice label="level" on={along === 'level'} pick={() => choose({ along: 'level' })} />}
+      {own ? (
         <Choice label="slope" name="along the slope" on={along === 'slope'} pick={() => choose({ along: 'slope' })} />
       ) : (
-        <Choice label="sight" name="along the line of sight" on={along === 'sight'} pick={() => choose({ along: 'sight' })} />
+        <Choice
+          label="sight"
+          name="along the line of sight"
+          on={along === 'sight'}
+          pick={() => choose({ along: along === 'sight' ? 'level' : 'sight' })}
+        />
       )}
       <Choice label="bark" name="to the bark" on={bark} pick={() => choose({ to: bark ? 'axis' : 'bark' })} />
       {prefs.by === 'ultrasonic' && <Warmth m={m} />}
@@ -156,6 +172,8 @@ function DistanceChips({ m }: { m: MeasureModel }) {
     </Row>
   );
 }
+
+const isMethod = (chosen: string): chosen is MeasureMethod => (MEASURE_METHODS as readonly string[]).includes(chosen);
 
 const FIXED = [15, 20, 25, 30, 40, 50];
 

@@ -46,7 +46,7 @@ export default function Measure() {
 
   if (!m.ready) return <NotHere m={m} />;
   return (
-    <div className="grid h-dvh grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[60px_auto_minmax(0,1fr)]">
+    <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[60px_auto_minmax(0,1fr)]">
       <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
         <a
           href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}

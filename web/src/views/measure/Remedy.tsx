@@ -47,7 +47,7 @@ function useCaution(m: MeasureModel): readonly [CautionId | null, () => void] {
   const { person } = m.prefs;
   const [away, setAway] = useState<readonly CautionId[]>([]);
   useEffect(() => setAway(putAway(person)), [person]);
-  const laser = m.prefs.by === 'laser' && m.method === 'two-sights';
+  const laser = m.method === 'line-shots' ? m.prefs.shooter === 'laser' : m.prefs.by === 'laser' && m.place.at === 'distance';
   const caution = cautionsAt(m.place.at, m.method, laser).find((id) => !away.includes(id)) ?? null;
   const dismiss = () => {
     if (!caution) return;

@@ -28,7 +28,7 @@ export function cautionsAt(step: StepId | 'done', method: MeasureMethod, laser: 
     case 'mark':
     case 'base':
     case 'tip':
-      return method === 'line-shots' || method === 'transponder' ? ['laser'] : method === 'two-stations' ? ['walk-back'] : [];
+      return laser ? ['laser'] : method === 'two-stations' ? ['walk-back'] : [];
     case 'baseline':
     case 'set-angle':
     case 'stick':
