@@ -44,6 +44,8 @@ export function sightLabels(scene: SightScene, l: Omit<SightLayout, 'labels'>, s
     add('stick', scene.hand.text, { x: box.x + box.w / 2, y: box.y + box.h }, [
       { x, y: box.y + box.h + size * 0.8 },
       { x, y: box.y - size * 0.8 },
+      { x: box.x + box.w + labelSize(scene.hand.text, text).w / 2 + 6, y: box.y + box.h * 0.8 },
+      { x: box.x - labelSize(scene.hand.text, text).w / 2 - 6, y: box.y + box.h * 0.8 },
     ]);
   } else if (scene.hand) add('stick', scene.hand.text, l.eye, [{ x: l.eye.x, y: l.eye.y - size * 2 }]);
   for (const [i, m] of l.marks.entries()) {
@@ -86,7 +88,7 @@ function shunned(l: Omit<SightLayout, 'labels'>): Parameters<typeof placeLabels>
       ...(l.viewer === 'person' ? [boxAround(l.eye, 20, 20)] : []),
       ...(l.far ? [boxAround(l.far.eye, 20, 20)] : []),
       { x: l.foot.x - 4, y: top, w: 8, h: l.foot.y - top },
-      ...l.dimensions.map((d) => ({ x: d.x - 4, y: Math.min(d.to, d.from), w: 8, h: Math.abs(d.from - d.to) })),
+      ...l.dimensions.map((d) => ({ x: d.x - 8, y: Math.min(d.band[0], d.from), w: 16, h: Math.abs(d.from - d.band[0]) })),
     ],
     lines: [
       ...l.sights.map((s) => [s.from, s.to] as const),
