@@ -50,7 +50,7 @@ export function placeLabels(
     const clear = (box: Box) => free(box, strict) && !shun.lines.some(([a, b]) => segmentMeets(a, b, box));
     const label =
       candidateWhere(request, clear) ??
-      nearestWhere(request, around(request.anchor, frame), clear) ??
+      nearWhere(request, clear) ??
       candidateWhere(request, (box) => free(box, strict)) ??
       nearestWhere(request, frame, (box) => free(box, taken));
     if (label) placed.push(label);
@@ -58,11 +58,22 @@ export function placeLabels(
   return placed;
 }
 
-/** The part of the frame near enough to an anchor for a label there to be read as its own. */
-function around(anchor: Point, frame: Box): Box {
-  const left = Math.max(frame.x, anchor.x - NEAR);
-  const top = Math.max(frame.y, anchor.y - NEAR);
-  return { x: left, y: top, w: Math.min(frame.x + frame.w, anchor.x + NEAR) - left, h: Math.min(frame.y + frame.h, anchor.y + NEAR) - top };
+/** Offsets near enough to an anchor for a label there to be read as its own, the nearest first. */
+const NEARBY: readonly Point[] = nearby();
+function nearby(): Point[] {
+  const offsets: Point[] = [];
+  for (let y = -NEAR; y <= NEAR; y += STEP) for (let x = -NEAR; x <= NEAR; x += STEP) offsets.push({ x, y });
+  return offsets.sort((p, q) => Math.hypot(p.x, p.y) - Math.hypot(q.x, q.y));
+}
+
+function nearWhere(request: LabelRequest, ok: (box: Box) => boolean): PlacedLabel | null {
+  const { anchor } = request;
+  for (const o of NEARBY) {
+    const centre = { x: anchor.x + o.x, y: anchor.y + o.y };
+    const box = boxOf(request, centre, false);
+    if (ok(box)) return make(request, centre, false, box);
+  }
+  return null;
 }
 
 function candidateWhere(request: LabelRequest, ok: (box: Box) => boolean): PlacedLabel | null {
