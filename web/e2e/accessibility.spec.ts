@@ -25,7 +25,9 @@ async function open(page: Page, view: string) {
     await page.evaluate(() => localStorage.removeItem('arbolito.place'));
     await openMeasure(page);
     await page.keyboard.type('40\n');
-    await page.getByRole('combobox', { name: 'method of measuring the height' }).first().selectOption('line-shots');
+    const phone = (page.viewportSize()?.width ?? 0) < 500;
+    const choice = page.getByRole('combobox', { name: phone ? 'how the distance is found' : 'method of measuring the height' });
+    await choice.selectOption('line-shots');
     await page.locator('[aria-describedby="field-help"]').focus();
     await page.keyboard.type('31.6 47.2\n');
   } else {

@@ -105,3 +105,25 @@ test('a caution is read once and stays away', async ({ page }) => {
   await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeVisible();
   await expect(page.locator('[data-caution="look-up"]')).toHaveCount(0);
 });
+
+test('the tip is dragged to where it hangs, and where to aim is shown', async ({ page }) => {
+  await openMeasure(page);
+  await page.keyboard.type('40\n25\n80\n-8\n');
+  await page.getByRole('button', { name: '+ lean' }).click();
+  const tip = await page.locator('[data-handle="lean"]').boundingBox();
+  if (!tip) throw new Error('nothing to hold');
+  const [x, y] = [tip.x + tip.width / 2, tip.y + tip.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 45, y, { steps: 5 });
+  await page.mouse.up();
+  const field = page.locator('[aria-describedby="field-help"]');
+  expect(Number(await field.inputValue())).toBeGreaterThan(2);
+  await expect(page.getByRole('button', { name: 'toward you' })).toHaveAttribute('aria-pressed', 'true');
+  await field.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-label="lean"]')).toContainText('to you');
+  await page.getByRole('button', { name: /^Merchantable top/ }).click();
+  await expect(page.locator('[data-mark="merchantable"]')).toBeVisible();
+  await expect(page.locator('[data-label="merchantable"]')).toContainText(/7.0 cm: \+\d+ %/);
+});

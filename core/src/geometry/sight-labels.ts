@@ -88,7 +88,10 @@ function shunned(l: Omit<SightLayout, 'labels'>): Parameters<typeof placeLabels>
       ...(l.viewer === 'person' ? [boxAround(l.eye, 20, 20)] : []),
       ...(l.far ? [boxAround(l.far.eye, 20, 20)] : []),
       { x: l.foot.x - 4, y: top, w: 8, h: l.foot.y - top },
-      ...l.dimensions.map((d) => ({ x: d.x - 8, y: Math.min(d.band[0], d.from), w: 16, h: Math.abs(d.from - d.band[0]) })),
+      ...l.dimensions.flatMap((d) => [
+        { x: d.x - 4, y: Math.min(d.to, d.from), w: 8, h: Math.abs(d.from - d.to) },
+        { x: d.x - 8, y: d.band[0], w: 16, h: d.band[1] - d.band[0] },
+      ]),
     ],
     lines: [
       ...l.sights.map((s) => [s.from, s.to] as const),

@@ -1,23 +1,14 @@
-import {
-  type ErrorPart,
-  formatNumber,
-  METRES_PER_FOOT,
-  SIMULATED_METHODS,
-  type SightLayout,
-  type SimulatedMethod,
-  showHeight,
-  sightLayout,
-} from '@arbolito/core';
+import { SIMULATED_METHODS, type SightLayout, type SimulatedMethod, sightLayout } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import { loadPreferences, readJson, writeJson } from '../../field/device';
 import { Handles } from '../../ui/Handles';
 import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSize } from '../../ui/use-size';
-import { FORMULAS, PART_WORDS } from '../measure/height-figure';
 import { METHOD_WORDS } from '../measure/methods';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
 import { Compare } from './Compare';
+import { Outcome } from './Outcome';
 
 const KEY = 'arbolito.bench';
 const words = (m: SimulatedMethod) => (m === 'two-sights-to-mark' ? 'Two sights, to a mark' : METHOD_WORDS[m][0]);
@@ -161,64 +152,6 @@ function Conditions({ bench, set }: { bench: BenchState; set: (change: Partial<B
         back to the start
       </button>
     </div>
-  );
-}
-
-/** Height, error and what makes it; how far off where the truth is known. */
-function Outcome({ bench, view, set }: { bench: BenchState; view: BenchView; set: (change: Partial<BenchState>) => void }) {
-  const per = bench.units === 'us' ? METRES_PER_FOOT : 1;
-  const unit = bench.units === 'us' ? 'ft' : 'm';
-  const n = (m: number, d = 2) => formatNumber(m / per, d);
-  const height = view.result?.height.ok ? view.result.height.value : null;
-  const parts = (Object.entries(height?.parts ?? {}) as [ErrorPart, number][])
-    .map(([part, sigma]) => [part, Math.abs(sigma)] as const)
-    .sort((a, b) => b[1] - a[1]);
-  const whole = height?.sigma ?? 1;
-  return (
-    <section aria-label="Result" className="bg-ink p-4 text-sheet" aria-live="polite">
-      {height ? (
-        <>
-          <p className="figure text-[30px] leading-tight font-semibold" data-bench-height>
-            {showHeight(height.value, bench.units)} <span className="text-[20px]">± {n(height.sigma)}</span>
-          </p>
-          {view.off !== null && (
-            <p className="text-[15px]" data-bench-off>
-              {Math.abs(view.off) < 0.005
-                ? `The tree is ${showHeight(height.value, bench.units)}: nothing misleads.`
-                : `The tree is ${n(bench.tree.height, 1)} ${unit}: this reads ${n(Math.abs(view.off))} ${unit} too ${view.off > 0 ? 'high' : 'low'}.`}
-            </p>
-          )}
-          {height.stemLength !== null && (
-            <p className="text-[15px]">Along the leaning stem {showHeight(height.stemLength, bench.units)}.</p>
-          )}
-          <ul className="mt-2 flex flex-col gap-1 text-[14px]">
-            {parts
-              .filter(([, s]) => s > 0.0005)
-              .map(([part, s]) => (
-                <li key={part} className="grid grid-cols-[1fr_auto] gap-x-2">
-                  <span>{PART_WORDS[part]}</span>
-                  <span className="figure">± {n(s)}</span>
-                  <span className="col-span-2 h-1.5 bg-sheet/20">
-                    <span className="block h-full bg-sheet" style={{ width: `${Math.min(100, (100 * s * s) / whole ** 2)}%` }} />
-                  </span>
-                </li>
-              ))}
-          </ul>
-          {view.better && Math.abs(view.better.distance - bench.tree.distance) > 1.5 && view.better.sigma < height.sigma * 0.95 && (
-            <button
-              type="button"
-              className="mt-3 min-h-12 w-full border-2 border-sheet px-3 text-left text-[15px] font-semibold"
-              onClick={() => set({ tree: { ...bench.tree, distance: view.better?.distance ?? bench.tree.distance } })}
-            >
-              Stand at {n(view.better.distance, 0)} {unit}: ± {n(height.sigma)} becomes ± {n(view.better.sigma)} {unit}
-            </button>
-          )}
-        </>
-      ) : (
-        <p className="text-[16px]">{view.trouble}</p>
-      )}
-      <p className="figure mt-3 text-[13.5px] opacity-85">{FORMULAS[bench.method]}</p>
-    </section>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   type SimulatedGear,
   type SimulatedMethod,
   type SimulatedTree,
+  type StandAdvice,
   sightedTip,
   sightScene,
   simulateReadings,
@@ -33,6 +34,9 @@ export interface BenchState {
   /** Whether the lean is said to the computation, or is there without anybody knowing. */
   readonly leanSaid: boolean;
   readonly scale: 'percent' | 'degree';
+  /** How far one can stand back here, metres, and the steepest figure of the scale, per cent; null where nothing hinders. */
+  readonly farthest: number | null;
+  readonly scaleEnd: number | null;
   readonly units: UnitSystem;
   /** Readings typed over what would be read, by field. */
   readonly typed: Readonly<Record<string, string>>;
@@ -56,6 +60,8 @@ export const BENCH: BenchState = {
   gear: USUAL_GEAR,
   leanSaid: true,
   scale: 'percent',
+  farthest: null,
+  scaleEnd: null,
   units: 'metric',
   typed: {},
 };
@@ -69,7 +75,7 @@ export interface BenchView {
   /** Measured less true, metres; null where readings were typed and the truth is not known. */
   readonly off: number | null;
   /** The best place for two sights, and the error there. */
-  readonly better: { readonly distance: number; readonly sigma: number } | null;
+  readonly better: StandAdvice | null;
 }
 
 const EXACT = () => 0;
@@ -111,8 +117,8 @@ export function benchOf(s: BenchState): BenchView {
           angle: TYPICAL_ERRORS.angle,
           tipOffset: 0.5,
           crown: s.tree.crown ? { halfWidth: metres(s.tree.crown.halfWidth), depth: metres(s.tree.crown.depth) } : null,
-          farthest: null,
-          scaleEnd: null,
+          farthest: s.farthest === null ? null : metres(s.farthest),
+          scaleEnd: s.scaleEnd === null ? null : tangent(s.scaleEnd / 100),
         })
       : null;
   const why = result && !result.height.ok ? result.height.reason : null;

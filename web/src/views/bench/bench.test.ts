@@ -79,6 +79,17 @@ describe('the bench', () => {
     );
   });
 
+  it('where to stand minds how far one can go and where the scale ends', () => {
+    const free = benchOf(BENCH).better;
+    expect(free?.distance).toBeGreaterThan(24);
+    const near = benchOf({ ...BENCH, farthest: 14 }).better;
+    expect(near?.distance).toBeLessThanOrEqual(14);
+    expect(near?.sigma).toBeGreaterThan(free?.sigma ?? 9);
+    expect(benchOf({ ...BENCH, farthest: 8 }).better).toBeNull();
+    const short = { ...BENCH, tree: { ...BENCH.tree, distance: 40 }, scaleEnd: 60 };
+    expect(benchOf(short).better?.distance).toBeGreaterThanOrEqual(34);
+  });
+
   it('arrow keys move what is held', () => {
     const tip = handlesOf(BENCH, benchOf(BENCH).scene).find((h) => h.id === 'tip');
     const ground = handlesOf(BENCH, benchOf(BENCH).scene).find((h) => h.id === 'ground');
