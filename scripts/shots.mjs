@@ -96,11 +96,8 @@ await withServer(async (address) => {
     await page.goto('/measure');
     await page.getByRole('textbox', { name: /Tape/ }).waitFor();
     await page.keyboard.type('38\n');
-    await page
-      .getByRole('combobox', { name: /method of measuring/ })
-      .first()
-      .selectOption('stick');
-    await page.getByRole('textbox').focus();
+    await page.getByRole('combobox', { name: 'how the distance is found' }).selectOption('stick');
+    await page.getByRole('textbox', { name: /Distance/ }).focus();
     await page.keyboard.type('25\n58 68');
   });
   await browser.close();
