@@ -75,15 +75,14 @@ export interface CheckInput {
 /** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */
 export type Check = (input: CheckInput) => readonly Finding[];
 
-export const anglesAt = (readings: readonly Reading[], target: AngleReading['target'], station: string): AngleReading[] =>
-  readings.filter((r): r is AngleReading => r.kind === 'angle' && r.target === target && (r.station ?? ONE_STATION) === station);
-
 /** The stations that came out, in the order of the readings. */
 export const okStations = (result: TreeResult): StationResult[] => result.stations.flatMap((s) => (s.ok ? [s.value] : []));
 
 /** A sighting or a shot at one target as an angle in degrees would be read. */
 export function lastAt(readings: readonly Reading[], target: AngleReading['target'], station: string): AngleReading | undefined {
-  const angle = anglesAt(readings, target, station).at(-1);
+  const angle = readings.findLast(
+    (r): r is AngleReading => r.kind === 'angle' && r.target === target && (r.station ?? ONE_STATION) === station,
+  );
   if (angle) return angle;
   const shot = readings.findLast(
     (r): r is ShotReading => r.kind === 'shot' && r.target === target && (r.station ?? ONE_STATION) === station,

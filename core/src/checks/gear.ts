@@ -1,8 +1,8 @@
+import { STEEPEST } from '../height/index';
 import { ONE_STATION } from '../tree/index';
 import { formatNumber, metres, showHeight, toMetres } from '../units';
 import type { Check, Finding } from './finding';
 
-const STEEP = Math.sqrt(3);
 /** From the eye to a stick in the hand, metres: no arm is shorter or longer. */
 const REACH = { least: 0.45, most: 0.9 } as const;
 
@@ -23,7 +23,7 @@ export const stickInHand: Check = ({ readings, protocol }) =>
         },
       ];
     }
-    if (length / r.reach <= STEEP) return [];
+    if (length / r.reach <= STEEPEST) return [];
     return [
       {
         code: 'steep-stick',

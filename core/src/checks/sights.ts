@@ -9,7 +9,7 @@ export const repeatedShots: Check = ({ result }) =>
   okStations(result).flatMap((s): Finding[] => {
     for (const [target, sight] of [...Object.entries(s.tops), ['base', s.base]] as const) {
       if (!sight || sight.spread === null) continue;
-      const one = sight.line ? sight.line.sigma * Math.sqrt(sight.shots) : sight.sigma * Math.sqrt(sight.shots);
+      const one = (sight.line?.sigma ?? sight.sigma) * Math.sqrt(sight.shots);
       if (sight.spread <= APART * one) continue;
       return [
         {

@@ -38,7 +38,6 @@ export const standBetter: Check = (input) => {
 
 /** The tree and the instruments as the station knows them. */
 function standingOf(s: StationResult, height: Metres, { readings, species }: Pick<CheckInput, 'readings' | 'species'>): Standing {
-  const crown = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
   return {
     height,
     eyeHeight: s.eyeHeight,
@@ -46,10 +45,16 @@ function standingOf(s: StationResult, height: Metres, { readings, species }: Pic
     distanceShare: s.distanceSigma / s.distance,
     angle: s.tops.tip?.sigma ?? TYPICAL_ERRORS.angle,
     tipOffset: species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'],
-    crown: crown?.kind === 'crown' ? { halfWidth: toMetres(crown.halfWidth, crown.unit), depth: toMetres(crown.depth, crown.unit) } : null,
+    crown: crownFrom(s, readings),
     farthest: null,
     scaleEnd: null,
   };
+}
+
+/** A broad crown as somebody said it at a station. */
+function crownFrom(s: StationResult, readings: CheckInput['readings']): Standing['crown'] {
+  const said = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
+  return said?.kind === 'crown' ? { halfWidth: toMetres(said.halfWidth, said.unit), depth: toMetres(said.depth, said.unit) } : null;
 }
 
 type There = NonNullable<ReturnType<typeof whereToStand>>;
@@ -95,10 +100,10 @@ function finest(now: Metres, height: Metres, { units, heightTolerance: t }: Prot
 /** What a broad crown’s shoulder may add to a tangent sight. */
 export const broadCrown: Check = ({ readings, result, protocol }) =>
   okStations(result).flatMap((s): Finding[] => {
-    const crown = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
+    const crown = crownFrom(s, readings);
     const tip = s.tops.tip;
-    if (crown?.kind !== 'crown' || !tip || tip.line) return [];
-    const over = crownOvershoot({ halfWidth: toMetres(crown.halfWidth, crown.unit), depth: toMetres(crown.depth, crown.unit) }, tip.t);
+    if (!crown || !tip || tip.line) return [];
+    const over = crownOvershoot(crown, tip.t);
     if (over < heightTolerance(protocol, result.height.ok ? result.height.value.value : metres(0)) / 2) return [];
     return [
       {

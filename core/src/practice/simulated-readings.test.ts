@@ -53,6 +53,14 @@ describe('every method recovers a plumb tree from the rays that meet it', () => 
     );
   });
 
+  it('the angle between base and tip may pass 90° near a tall tree', () => {
+    const t: SimulatedTree = { height: 20, diameter: 0.4, crownBase: 9, distance: 8, eyeHeight: 1.6, slope: -0.5, ...plumb };
+    const readings = simulateReadings('included-angle', { ...t, height: 15.2, distance: 7 }, exact, TYPICAL_ERRORS);
+    const tip = readings.find((r) => r.kind === 'angle' && r.target === 'tip');
+    expect(tip?.kind === 'angle' && tip.value).toBeGreaterThan(90);
+    expect(heightOf(derive(readings)).value).toBeCloseTo(15.2, 6);
+  });
+
   it('a lean that is known is taken out, whichever way it goes; two shots need not know it', () => {
     fc.assert(
       fc.property(

@@ -44,10 +44,14 @@ function tangentOfAngle(shot: AngleReading, base: Sight | null): Tangent {
 
 /** Where a sighting points, radians, up positive. */
 function upFrom(shot: AngleReading, base: Sight | null): number {
-  const angle = Math.atan(tangentOf(shot.value, scaleOf(shot))) - degreesToRadians(shot.zero ?? 0);
-  if (!shot.included) return angle;
+  const zero = degreesToRadians(shot.zero ?? 0);
+  if (!shot.included) return Math.atan(tangentOf(shot.value, scaleOf(shot))) - zero;
   if (!(shot.value > 0))
     throw new DomainError('out-of-range', 'included angle', shot.value, 'the angle between base and target must be above 0');
+  // it opens from the base, not from level: near a tall tree it passes 90°
+  if (shot.scale === 'degree' && shot.value >= 180)
+    throw new DomainError('angle-out-of-range', 'included angle', shot.value, 'the angle between base and target is under 180°');
+  const angle = (shot.scale === 'degree' ? degreesToRadians(shot.value) : Math.atan(tangentOf(shot.value, scaleOf(shot)))) - zero;
   return angle + Math.atan(base?.t ?? 0);
 }
 

@@ -6,6 +6,12 @@ import type { DistanceWay, Instruments } from './slots';
 /** Who makes records here and now. */
 export const makerNow = (person: string | null): Maker => ({ device: deviceName(), person, now: new Date(), newId });
 
+/** Minutes after midnight by this device's clock, to a tenth. */
+export function minuteNow(): number {
+  const now = new Date();
+  return now.getHours() * 60 + now.getMinutes() + Math.round(now.getSeconds() / 6) / 10;
+}
+
 /** A time-ordered id for a new record. */
 export const newId = (): string => v7();
 

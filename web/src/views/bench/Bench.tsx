@@ -1,10 +1,10 @@
-import { SIMULATED_METHODS, type SightLayout, type SimulatedMethod, sightLayout } from '@arbolito/core';
+import { SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import { loadPreferences, readJson, writeJson } from '../../field/device';
 import { Handles } from '../../ui/Handles';
 import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
-import { useSize } from '../../ui/use-size';
+import { useSightLayout } from '../../ui/use-sight-layout';
 import { METHOD_WORDS } from '../measure/methods';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
 import { Compare } from './Compare';
@@ -71,15 +71,7 @@ export default function Bench() {
 type SetBench = (change: (b: BenchState) => BenchState) => void;
 
 function Sheet({ bench, view, setBench }: { bench: BenchState; view: BenchView; setBench: SetBench }) {
-  const [frame, size] = useSize<HTMLDivElement>();
-  const [held, setHeld] = useState<Pick<SightLayout, 'scale' | 'foot'> | null>(null);
-  const layout = useMemo(
-    () =>
-      size &&
-      size.width > 0 &&
-      sightLayout(view.scene, { width: Math.max(240, size.width), height: Math.max(160, size.height) }, held ?? undefined),
-    [view.scene, size, held],
-  );
+  const { frame, layout, hold } = useSightLayout(view.scene);
   return (
     <div ref={frame} className="relative h-[300px] overflow-hidden border-[1.5px] border-edge contain-strict desk:h-[470px]">
       <div className="ruled absolute inset-0 will-change-transform" />
@@ -98,7 +90,7 @@ function Sheet({ bench, view, setBench }: { bench: BenchState; view: BenchView; 
           <Handles
             layout={layout}
             handles={handlesOf(bench, view.scene)}
-            onHold={setHeld}
+            onHold={hold}
             onDrag={(id, x, y) => setBench((b) => dragged(b, id, x, y))}
             onNudge={(h, dx, dy) => setBench((b) => nudged(b, h, dx, dy))}
           />

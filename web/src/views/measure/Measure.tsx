@@ -1,11 +1,11 @@
-import { type SightLayout, sightLayout } from '@arbolito/core';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
 import { SightSheet } from '../../ui/SightSheet';
-import { useDesk, useSize } from '../../ui/use-size';
+import { useSightLayout } from '../../ui/use-sight-layout';
+import { useDesk } from '../../ui/use-size';
 import { Chips } from './Chips';
 import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
@@ -186,15 +186,7 @@ function NotHere({ m }: { m: MeasureModel }) {
 }
 
 function Sheet({ m }: { m: MeasureModel }) {
-  const [frame, size] = useSize<HTMLDivElement>();
-  const [held, setHeld] = useState<Pick<SightLayout, 'scale' | 'foot'> | null>(null);
-  const layout = useMemo(
-    () =>
-      size &&
-      size.width > 0 &&
-      sightLayout(m.scene, { width: Math.max(240, size.width), height: Math.max(140, size.height) }, held ?? undefined),
-    [m.scene, size, held],
-  );
+  const { frame, layout, hold } = useSightLayout(m.scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
   const handles = handlesAt(m.place.at, m.scene);
   return (
@@ -217,7 +209,7 @@ function Sheet({ m }: { m: MeasureModel }) {
         <Handles
           layout={layout}
           handles={handles}
-          onHold={setHeld}
+          onHold={hold}
           onDrag={(id, x, y) => m.drag(draggedText(id, m.scene, m.prefs.units, x, y))}
           onNudge={(h, dx, dy) => m.drag(draggedText(h.id, m.scene, m.prefs.units, h.x + dx / 2, h.y + dy / 2))}
         />

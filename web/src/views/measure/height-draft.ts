@@ -238,11 +238,14 @@ function sight(step: StepId, text: string, p: Preferences, { method }: Around): 
     );
   }
   const included = method === 'included-angle' && OVER_BASE.has(step);
-  const angle = parseAngle(text, included ? { kind: 'degree' } : p.scale);
-  if (!angle.ok) return angle;
-  if (!included) return { ok: true, echo: angle.echo, read: angleReading(target, angle.value, angle.scale) };
-  if (!(angle.value > 0)) return no(`“${text.trim()}”: the angle between base and target is above 0.`);
-  return { ok: true, echo: `between ${angle.echo}`, read: { ...angleReading(target, angle.value, angle.scale), included: true } };
+  if (included) {
+    const between = number(text.replace('°', ''));
+    if (between === null || !(between > 0 && between < 180))
+      return no(`“${text.trim()}”: the angle between base and target is above 0 and under 180 degrees.`);
+    return { ok: true, echo: `between ${between}°`, read: { ...angleReading(target, between, { kind: 'degree' }), included: true } };
+  }
+  const angle = parseAngle(text, p.scale);
+  return angle.ok ? { ok: true, echo: angle.echo, read: angleReading(target, angle.value, angle.scale) } : angle;
 }
 
 /** A length and what may stand beside it. */

@@ -1,38 +1,9 @@
-import type { Entity } from '@arbolito/core';
+import type { Entity, SceneTarget } from '@arbolito/core';
 import type { RecordOf } from '../../contract/envelope';
 import type { MeasureMethod } from './methods';
 
-export type StepId =
-  | 'trunk'
-  | 'dbh'
-  | 'upper'
-  | 'distance'
-  | 'ground'
-  | 'tip'
-  | 'base'
-  | 'mark'
-  | 'mark-height'
-  | 'crown-base'
-  | 'merchantable'
-  | 'stump'
-  | 'point'
-  | 'logs'
-  | 'log-scale'
-  | 'eye-height'
-  | 'plumb'
-  | 'lean'
-  | 'crown'
-  | 'pole'
-  | 'pole-top'
-  | 'baseline'
-  | 'far-tip'
-  | 'far-base'
-  | 'stick'
-  | 'set-angle'
-  | 'device'
-  | 'shadow'
-  | 'reference-shadow'
-  | 'direct';
+/** What the drawing can point at, and what is read without a place in it. */
+export type StepId = SceneTarget | 'trunk' | 'upper' | 'mark-height' | 'logs' | 'log-scale';
 
 export interface Step {
   readonly id: StepId;

@@ -4,7 +4,7 @@ import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
-import { loadPreferences, makerNow, type Preferences, savePreferences, tapeUnits } from '../../field/device';
+import { loadPreferences, makerNow, minuteNow, type Preferences, savePreferences, tapeUnits } from '../../field/device';
 import { localDate, type Mode, makeRecord, recordsForLine, recordsForReading } from '../../field/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../field/slots';
 import { useBook } from '../../field/use-book';
@@ -92,7 +92,7 @@ export function useMeasure() {
     const { at, again } = place;
     const text = place.text.trim();
     if (text === '') return go(stepAfter(steps, at));
-    const read = draftOf(at, text, prefs, t.around);
+    const read = draftOf(at, text, prefs, { ...t.around, minute: minuteNow() });
     if (read.ok) {
       const unchanged = keptHead && !again && sameValue(keptHead.body.read, read.read);
       if (!unchanged)
@@ -233,9 +233,8 @@ export function useMeasure() {
   const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
   const pick = (target: SceneTarget) => {
-    const wanted = (
-      target === 'base' || target === 'mark' ? choices.lower : target === 'merchantable' ? choices.merchantable : target
-    ) as StepId;
+    const wanted: StepId =
+      target === 'base' || target === 'mark' ? choices.lower : target === 'merchantable' ? choices.merchantable : target;
     const instead: StepId = target === 'ground' ? 'distance' : 'tip';
     go(steps.some((s) => s.id === wanted) ? wanted : steps.some((s) => s.id === instead) ? instead : (firstOf(steps)?.id ?? 'dbh'));
   };

@@ -14,7 +14,7 @@ import { useCallback, useMemo } from 'react';
 import type { Book } from '../../contract/book';
 import { instrumentFigures, ownFigures, visitBefore } from '../../contract/book-tree';
 import { uncheckedOn } from '../../contract/instrument-checks';
-import { deviceName, type Preferences } from '../../field/device';
+import { deviceName, minuteNow, type Preferences } from '../../field/device';
 import { localDate, NEW_SETTING } from '../../field/make-records';
 import { settingsOf } from '../../field/settings';
 import { instrumentOf, ofNoStation, ofStem } from '../../field/slots';
@@ -86,11 +86,11 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   const distance = stationOf(ofKept, stationId)?.distance ?? null;
   const { optical, upperHeight, leanTo } = place;
   const around = useMemo(
-    () => ({ tape, place: { optical, upperHeight, leanTo }, distance, method, minute: minuteNow() }),
+    () => ({ tape, place: { optical, upperHeight, leanTo }, distance, method }),
     [tape, optical, upperHeight, leanTo, distance, method],
   );
   const draft = useMemo(
-    () => (step && place.text.trim() ? draftOf(step, place.text, prefs, around) : null),
+    () => (step && place.text.trim() ? draftOf(step, place.text, prefs, { ...around, minute: minuteNow() }) : null),
     [step, place.text, prefs, around],
   );
 
@@ -185,11 +185,6 @@ const DRAFT_FAR = 'draft far';
 function stationOf(result: TreeResult, id: string): StationResult | null {
   const found = result.stations.find((s) => s.ok && s.value.station === id);
   return found?.ok ? found.value : null;
-}
-
-function minuteNow(): number {
-  const now = new Date();
-  return now.getHours() * 60 + now.getMinutes() + Math.round(now.getSeconds() / 6) / 10;
 }
 
 function safely<T>(run: () => T): T | null {
