@@ -40,7 +40,8 @@ await withServer(async (address) => {
     executablePath: CHROMIUM,
     args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
   });
-  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
+  // a phone: without a mouse, which would lie over the drawing and be told of all that moves under it
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' })).newPage();
   const scripts = [];
   page.on('response', async (r) => {
     if (r.request().resourceType() === 'script') scripts.push(gzipSync(await r.body().catch(() => Buffer.alloc(0))).length);
@@ -54,7 +55,7 @@ await withServer(async (address) => {
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await page.keyboard.type('41.3cm 25m +70 -7');
   await page.keyboard.press('Enter');
-  await page.locator('[data-label="tip"]').click();
+  await page.locator('[data-label="tip"]').tap();
   // from the key event to the first task after the frame that painted it
   await page.evaluate(() => {
     globalThis.times = [];

@@ -35,6 +35,7 @@ export function loadDemo(address) {
   return new Promise((done, fail) => {
     const child = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts/load-demo.ts'), address], {
       cwd: ROOT,
+      detached: true, // a Ctrl-C is ours to mind: a demo half loaded would count as a book that is filled
       stdio: ['ignore', 'inherit', 'inherit'],
     });
     child.once('exit', (code) => (code === 0 ? done() : fail(new Error('the demo surveys could not be loaded'))));
@@ -52,11 +53,13 @@ export async function serve() {
 
   let cluster;
   let web;
+  let loading = Promise.resolve();
   let stopping = false;
   async function stop(code) {
     if (stopping) return;
     stopping = true;
     say('stopping …');
+    await loading.catch(() => {});
     setTimeout(() => process.exit(code || 1), 15_000).unref();
     await web?.server.stop().catch(() => {});
     await cluster?.stop();
@@ -82,8 +85,10 @@ export async function serve() {
     const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
     if (!filled) {
       say('loading the demo surveys …');
-      await loadDemo(address);
+      loading = loadDemo(address);
+      await loading;
     }
+    if (stopping) return;
     say('ready. Ctrl-C stops it; what is kept stays.');
     console.log(`\n  Arbolito is open at ${address}/\n`);
   } catch (e) {

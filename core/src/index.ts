@@ -1,5 +1,14 @@
 export { type Entity, entitiesOf, settled, type Version } from './book/index';
-export { type CheckInput, checkTree, type Finding, type FindingTarget, type PreviousDiameter, type PreviousHeight } from './checks/index';
+export {
+  type CheckInput,
+  checkTree,
+  type Finding,
+  type FindingTarget,
+  type PreviousDiameter,
+  type PreviousHeight,
+  roomAt,
+  standAtFirst,
+} from './checks/index';
 export {
   basalArea,
   biltmoreMark,

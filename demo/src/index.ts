@@ -13,7 +13,7 @@ const SEED = 20260511;
  */
 export function demoRecords(seed = SEED): { readonly records: readonly DemoRecord[]; readonly truth: readonly TreeTruth[] } {
   const chance = new Chance(seed);
-  const scenes = [MONTE_UMBRIO, TANSY_CREEK].map((scene) => sceneRecords(scene, chance));
+  const scenes = [MONTE_UMBRIO, TANSY_CREEK].map((scene, i) => sceneRecords(scene, chance, 1 + 5 * i));
   scenes.push(streetRecords(chance), tallTreeRecords(chance));
   return { records: scenes.flatMap((s) => s.records), truth: scenes.flatMap((s) => s.truth) };
 }

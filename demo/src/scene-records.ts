@@ -13,8 +13,11 @@ export interface TreeTruth extends TrueTree {
   readonly blunder: 'girth-as-diameter' | 'sign-corrected' | 'clinometer-off' | null;
 }
 
-/** All records of a scene, parents first, as a day of measuring would have made them. */
-export function sceneRecords(scene: Scene, chance: Chance): { records: DemoRecord[]; truth: TreeTruth[] } {
+/**
+ * All records of a scene, parents first, as a day of measuring would have made them.
+ * @param first number of the first instrument in hand
+ */
+export function sceneRecords(scene: Scene, chance: Chance, first: number): { records: DemoRecord[]; truth: TreeTruth[] } {
   const keeper = new Keeper(chance, `demo ${scene.key}`, Date.parse(scene.begins));
   const { records } = keeper;
   const truth: TreeTruth[] = [];
@@ -23,8 +26,8 @@ export function sceneRecords(scene: Scene, chance: Chance): { records: DemoRecor
   const someone = keep('person', { name: scene.person.name, eyeHeight: scene.person.eyeHeight });
   keeper.person = someone;
   for (const m of scene.person.measures) keep('body-measure', { person: someone, ...m, on: scene.begins.slice(0, 10) });
-  const tape = keep('instrument', { name: 'Diameter tape 1', tool: 'diameter-tape', sigma: 0.002 });
-  const clinometer = keep('instrument', { name: 'Clinometer 2', tool: 'clinometer', sigma: (0.25 * Math.PI) / 180 });
+  const tape = keep('instrument', { name: `Diameter tape ${first}`, tool: 'diameter-tape', sigma: 0.002 });
+  const clinometer = keep('instrument', { name: `Clinometer ${first + 1}`, tool: 'clinometer', sigma: (0.25 * Math.PI) / 180 });
   const protocol = keep('protocol', { name: preset.name, preset: preset.key, options: preset.options });
   const speciesIds = new Map(
     scene.species.map((s) => [s.code, keep('species', { code: s.code, name: s.name, latin: s.latin, figures: s.figures })]),

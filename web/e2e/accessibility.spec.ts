@@ -2,7 +2,21 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { openMeasure } from './pad';
 
-const VIEWS = ['/', '/new-survey', '/measure', 'measured', 'tally', 'guide', '/kit', '/protocols', 'editor', '/bench', '/reach', 'shots'];
+const VIEWS = [
+  '/',
+  '/new-survey',
+  '/measure',
+  'measured',
+  'tally',
+  'guide',
+  '/kit',
+  '/protocols',
+  'editor',
+  '/bench',
+  '/reach',
+  'beside',
+  'shots',
+];
 
 async function open(page: Page, view: string) {
   if (view === 'tally') {
@@ -21,6 +35,13 @@ async function open(page: Page, view: string) {
     await page.keyboard.type('140cm 20m +80 +8\n');
     await expect(page.locator('[data-finding]')).toBeVisible();
     await page.locator('[data-figure="height"]').click();
+  } else if (view === 'beside') {
+    await page.evaluate(() => localStorage.removeItem('arbolito.place'));
+    await openMeasure(page);
+    await page.keyboard.type('40 25m 80 -8\n');
+    await page.getByRole('button', { name: 'will it reach?' }).last().click();
+    await page.getByRole('textbox', { name: /^To the object/ }).fill('24');
+    await expect(page.locator('[data-verdict]')).toBeVisible();
   } else if (view === 'shots') {
     await page.evaluate(() => localStorage.removeItem('arbolito.place'));
     await openMeasure(page);

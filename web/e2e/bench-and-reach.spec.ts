@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { figure } from './pad';
 
 test('on the bench the eye is dragged, the lean is seen, a reading is typed', async ({ page }) => {
   await page.goto('/bench');
@@ -47,23 +48,59 @@ test('methods are compared on the same tree, four at most, off the main thread',
   await expect(page.getByRole('row', { name: /^two sights \+[2-9]/ })).toBeVisible();
 });
 
-test('will it reach: from a measured tree, with a wire, and what is wrong said', async ({ page }) => {
+const reachField = (page: Page, name: RegExp) => page.getByRole('textbox', { name });
+
+test('will it reach: beside the sheet, following the readings, with a wire, and what is wrong said', async ({ page }) => {
+  await page.goto('/measure');
+  await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
+  await page.getByRole('button', { name: 'will it reach?' }).click();
+  const beside = page.getByRole('region', { name: 'Will it reach?' });
+  await expect(beside).toContainText('has no height yet');
+  await page.locator('[aria-describedby="field-help"]').focus();
+  await page.keyboard.type('41 25m 80 -8\n');
+  await expect(beside).toContainText('22.0 m ± 1.2 m');
+  await expect(beside.getByText('Still needed: to the object.')).toBeVisible();
+  await reachField(page, /^To the object/).fill('20');
+  await expect(page.locator('[data-verdict="reaches"]')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'From above, to scale' }).locator('[data-ring]')).toHaveCount(3);
+  // the sheet stays beside it, and a corrected sight moves the answer
+  await expect(page.getByRole('img', { name: /^Sight sheet/ })).toBeVisible();
+  await reachField(page, /^To the object/).fill('28');
+  await expect(page.locator('[data-verdict="clear"]')).toBeVisible();
+  await page.locator('[data-label="tip"]').click();
+  await page.keyboard.type('110');
+  await expect(page.locator('[data-verdict="reaches"]')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-verdict="clear"]')).toBeVisible();
+  await reachField(page, /^Height of the object/).fill('-3');
+  await expect(page.getByText('is negative')).toBeVisible();
+  await reachField(page, /^Height of the object/).fill('8');
+  await expect(page.locator('[data-verdict="clear"]')).toContainText('away, straight from the foot');
+  // closed and opened again, with a look at the trunk between, what was typed is still there
+  await beside.getByRole('button', { name: 'close' }).click();
+  await page.getByRole('button', { name: /^Trunk/ }).click();
+  await page.getByRole('button', { name: 'back to the tape' }).click();
+  await figure(page, 'height').click();
+  await page.getByRole('button', { name: 'Will it reach something?' }).click();
+  await expect(reachField(page, /^To the object/)).toHaveValue('28');
+});
+
+test('will it reach: on a phone in the place of the sheet, and on its own without a tree', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/measure');
   await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
   await page.keyboard.type('41 25m 80 -8\n');
-  await page.locator('[data-figure="height"]').click();
-  await page.getByRole('link', { name: 'Will it reach something?' }).click();
-  const field = (name: RegExp) => page.getByRole('textbox', { name });
-  await expect(field(/^Height of the tree/)).toHaveValue('22.0');
-  await expect(page.getByText('Still needed: to the object.')).toBeVisible();
-  await field(/^To the object/).fill('20');
-  await expect(page.locator('[data-verdict="reaches"]')).toBeVisible();
-  await field(/^To the object/).fill('60');
+  await page.getByRole('button', { name: 'will it reach?' }).click();
+  await reachField(page, /^To the object/).fill('60');
   await expect(page.locator('[data-verdict="clear"]')).toBeVisible();
-  await field(/^Height of the object/).fill('-3');
-  await expect(page.getByText('is negative')).toBeVisible();
-  await field(/^Height of the object/).fill('8');
-  await expect(page.locator('[data-verdict="clear"]')).toContainText('away, straight from the foot');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole('button', { name: 'sheet', exact: true }).click();
+  await expect(page.getByRole('img', { name: /^Sight sheet/ })).toBeVisible();
+  await page.goto('/reach');
+  await reachField(page, /^Height of the tree/).fill('22');
+  await expect(page.getByText('Still needed: to the object.')).toBeVisible();
+  await reachField(page, /^To the object/).fill('20');
+  await expect(page.locator('[data-verdict="reaches"]')).toBeVisible();
 });
 
 test('a pace is walked, a clinometer fails its check, and what it read is put right', async ({ page }) => {

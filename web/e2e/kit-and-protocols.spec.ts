@@ -87,3 +87,25 @@ test('a protocol is copied, edited, kept in versions, and a survey put under it 
   await expect(page.getByRole('button', { name: /^Street and park.*Puerto Lenga/ })).toBeVisible();
   await expect(page.getByText('all kept', { exact: true }).first()).toBeVisible();
 });
+
+test('an instrument says where its scale ends, and a sight past it is found wrong', async ({ page }) => {
+  await page.goto('/kit');
+  await page.getByText('+ another instrument').click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Clinometer 11');
+  await page.getByRole('combobox', { name: 'Its scale' }).selectOption('percent');
+  const end = page.getByRole('textbox', { name: /The scale ends at/ });
+  await end.fill('-5');
+  await expect(page.getByText('The figure at its upper end')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add it to the book' })).toBeDisabled();
+  await end.fill('100');
+  await page.getByRole('button', { name: 'Add it to the book' }).click();
+  const line = page.locator('[data-instrument="Clinometer 11"]');
+  await expect(line).toContainText('scale up to +100 %');
+  await line.getByRole('button', { name: 'in hand' }).click();
+  await openMeasure(page);
+  await page.keyboard.type('38\n16\n115\n-10\n');
+  await expect(page.locator('[data-finding="past-scale-end"]')).toContainText('+115 % was read on a scale that ends at +100 %');
+  await page.locator('[data-label="tip"]').click();
+  await page.keyboard.type('95\n');
+  await expect(page.locator('[data-finding="past-scale-end"]')).toHaveCount(0);
+});

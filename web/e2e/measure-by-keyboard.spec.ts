@@ -108,3 +108,20 @@ test('a number opens to the readings and the formula that made it', async ({ pag
   await expect(page.locator('#how')).toContainText('The eye is between base and tip');
   await expect(page.locator('#how')).toContainText("the crown's form is not known");
 });
+
+test('digits are corrected in the middle of what is typed, and at its end again', async ({ page }) => {
+  await openMeasure(page);
+  const field = page.getByRole('textbox', { name: /Tape/ });
+  await page.keyboard.type('4.3');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.type('1');
+  await expect(field).toHaveValue('41.3');
+  await page.keyboard.press('End');
+  await page.keyboard.type('5cm');
+  await expect(field).toHaveValue('41.35cm');
+  await page.keyboard.press('Backspace');
+  await expect(field).toHaveValue('41.35c');
+  await page.keyboard.press('Escape');
+  await expect(field).toHaveValue('');
+});

@@ -96,6 +96,22 @@ test('a lean toward the eye is said and taken out; paces ask for a pace once', a
   await expect(figure(page, 'height')).toContainText('19.7 m');
 });
 
+test('where there is no room to step back, another place is named, and how far is remembered', async ({ page }) => {
+  await openMeasure(page);
+  await page.keyboard.type('38\n9\n205\n-17\n');
+  const advice = page.locator('[data-finding="close-station"]');
+  await expect(advice).toContainText(/Step back to \d\d\.0 m/);
+  await advice.getByRole('button', { name: 'no room' }).click();
+  await page.keyboard.type('14\n');
+  await expect(advice).toContainText('Step back to 14.0 m');
+  await expect(advice).toContainText('Farther there is no room');
+  await expect(advice.getByRole('button', { name: 'no room', exact: true })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^Room 14 m/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Distance/ }).click();
+  await expect(page.getByText(/Step back about one tree length, at most 14.0 m, and tape/).first()).toBeVisible();
+});
+
 test('a caution is read once and stays away', async ({ page }) => {
   await openMeasure(page);
   await expect(page.locator('[data-caution="look-up"]')).toBeVisible();

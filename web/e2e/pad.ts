@@ -37,8 +37,8 @@ export const figure = (page: Page, id: string) => page.locator(`[data-figure="${
 
 /** A pixel coordinate of an end of a sight line, read from the drawing. */
 export async function tipOf(page: Page, target: string): Promise<{ x: number; y: number }> {
-  const d = (await page.locator(`[data-sight="${target}"] path`).nth(1).getAttribute('d')) ?? '';
-  const [x, y] = (d.split('L')[1] ?? '').split(' ').map(Number);
+  const points = (await page.locator(`[data-sight="${target}"] polyline`).nth(1).getAttribute('points')) ?? '';
+  const [, , x, y] = points.split(' ').map(Number);
   return { x: x ?? Number.NaN, y: y ?? Number.NaN };
 }
 

@@ -10,7 +10,7 @@ import { pairedDistances } from './paired-distances';
 import { secondReading } from './second-reading';
 import { levelOnSlope, repeatedShots } from './sights';
 import { slenderness } from './slenderness';
-import { steepSight } from './steep-sight';
+import { pastScaleEnd, steepSight } from './steep-sight';
 import { stems } from './stems';
 import { tapePlace } from './tape-place';
 import { upperDiameters } from './upper-diameters';
@@ -25,6 +25,7 @@ const CHECKS: readonly Check[] = [
   baseSight,
   pairedDistances,
   repeatedShots,
+  pastScaleEnd,
   levelOnSlope,
   stickInHand,
   shadowGap,
@@ -57,3 +58,4 @@ export function checkTree(input: CheckInput): readonly Finding[] {
 }
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
+export { roomAt, standAtFirst } from './where-to-stand';

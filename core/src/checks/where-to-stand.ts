@@ -1,8 +1,8 @@
-import { crownOvershoot, type Standing, whereToStand } from '../height/index';
+import { crownOvershoot, type StandAdvice, type Standing, sigmaFrom, whereToStand } from '../height/index';
 import { TYPICAL_ERRORS } from '../kit/index';
 import { heightTolerance, type ProtocolOptions } from '../survey/index';
 import { ONE_STATION, type StationResult, TIP_OFFSET } from '../tree/index';
-import { METRES_PER_FOOT, type Metres, metres, showHeight, tangent, toMetres } from '../units';
+import { degreesToRadians, METRES_PER_FOOT, type Metres, metres, showHeight, tangent, toMetres } from '../units';
 import { type Check, type CheckInput, type Finding, okStations } from './finding';
 
 /** A walk is worth it when it takes off at least this share of the error. */
@@ -24,20 +24,25 @@ export const standBetter: Check = (input) => {
     const near = station.distance < NEAR * value;
     // what is good enough is left alone; several determinations are judged together
     if (!near && (!known || (result.height.ok ? result.height.value.sigma : sigma) <= heightTolerance(protocol, value))) continue;
-    const step = protocol.units === 'us' ? 5 * METRES_PER_FOOT : 1;
     const standing = standingOf(station, value, input);
-    const there = whereToStand(standing, metres(step));
+    const place = (s: Standing) => whereToStand(s, roundTo(protocol), heightTolerance(protocol, value));
+    const there = place(standing);
     const now = metres(Math.hypot(sigma, standing.crown ? crownOvershoot(standing.crown, tangent(station.tops.tip?.t ?? 0)) : 0));
     const better = there && there.sigma < now * (1 - WORTH) ? there : null;
-    if (near) findings.push(tooNear(station, now, better ?? there, protocol));
+    if (near) findings.push(tooNear(station, now, better ?? there, standing, protocol));
     else if (better) findings.push(farther(station, now, better, protocol));
-    else findings.push(finest(now, value, protocol));
+    else {
+      const free = standing.farthest === null ? null : place({ ...standing, farthest: null });
+      findings.push(free && free.sigma < now * (1 - WORTH) ? moreRoom(now, free, protocol) : finest(now, value, protocol));
+    }
   }
   return findings;
 };
 
 /** The tree and the instruments as the station knows them. */
 function standingOf(s: StationResult, height: Metres, { readings, species }: Pick<CheckInput, 'readings' | 'species'>): Standing {
+  const own = readingsAt(s, readings);
+  const sighted = own.findLast((r) => r.kind === 'angle' && r.target === 'tip');
   return {
     height,
     eyeHeight: s.eyeHeight,
@@ -45,21 +50,70 @@ function standingOf(s: StationResult, height: Metres, { readings, species }: Pic
     distanceShare: s.distanceSigma / s.distance,
     angle: s.tops.tip?.sigma ?? TYPICAL_ERRORS.angle,
     tipOffset: species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'],
-    crown: crownFrom(s, readings),
-    farthest: null,
-    scaleEnd: null,
+    crown: crownFrom(own),
+    farthest: roomAt(own),
+    scaleEnd: sighted?.kind === 'angle' && sighted.scaleEnd !== undefined ? tangent(Math.tan(degreesToRadians(sighted.scaleEnd))) : null,
   };
 }
 
+/** What was read or said at a station. */
+const readingsAt = (s: StationResult, readings: CheckInput['readings']) => readings.filter((r) => (r.station ?? ONE_STATION) === s.station);
+
+/**
+ * How far one can go, as somebody said it.
+ * @param readings of one station
+ * @returns metres from the stem, level; null where nobody said
+ */
+export function roomAt(readings: CheckInput['readings']): Metres | null {
+  const said = readings.findLast((r) => r.kind === 'room');
+  return said?.kind === 'room' ? toMetres(said.value, said.unit) : null;
+}
+
+/**
+ * Where to stand before anything is sighted, for a tree about as tall as somebody knows it to be.
+ * @param height above the ground, metres, above 0
+ * @param readings of the station so far: what was said of its room counts
+ * @returns the place and the error to expect there with a clinometer and a tape on level ground; null where none fits
+ */
+export function standAtFirst(
+  height: Metres,
+  { readings, species, protocol, eyeHeight }: Pick<CheckInput, 'readings' | 'species' | 'protocol'> & { readonly eyeHeight: Metres },
+): StandAdvice | null {
+  const standing: Standing = {
+    height,
+    eyeHeight,
+    slope: tangent(0),
+    distanceShare: TYPICAL_ERRORS.levelDistance,
+    angle: TYPICAL_ERRORS.angle,
+    tipOffset: species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'],
+    crown: null,
+    farthest: roomAt(readings),
+    scaleEnd: null,
+  };
+  const step = roundTo(protocol);
+  const there = whereToStand(standing, step, heightTolerance(protocol, height));
+  // nearer than a tree length the tip hides easily: nobody is sent there who has room
+  const length = metres(Math.ceil(height / step - 1e-9) * step);
+  if (!there || there.distance >= length || (standing.farthest !== null && length > standing.farthest)) return there;
+  return { distance: length, sigma: sigmaFrom(standing, length), limits: [] };
+}
+
+/** Distances are advised in whole metres, or in fives of feet. */
+const roundTo = ({ units }: ProtocolOptions) => metres(units === 'us' ? 5 * METRES_PER_FOOT : 1);
+
 /** A broad crown as somebody said it at a station. */
-function crownFrom(s: StationResult, readings: CheckInput['readings']): Standing['crown'] {
-  const said = readings.findLast((r) => r.kind === 'crown' && (r.station ?? ONE_STATION) === s.station);
+function crownFrom(readings: CheckInput['readings']): Standing['crown'] {
+  const said = readings.findLast((r) => r.kind === 'crown');
   return said?.kind === 'crown' ? { halfWidth: toMetres(said.halfWidth, said.unit), depth: toMetres(said.depth, said.unit) } : null;
 }
 
-type There = NonNullable<ReturnType<typeof whereToStand>>;
+/** Why the place is not a better one yet. */
+function limitOf({ limits }: StandAdvice): string {
+  if (limits.includes('farthest')) return ' Farther there is no room.';
+  return limits.includes('scale-end') ? ' Nearer, the tip is off the scale.' : '';
+}
 
-function tooNear(s: StationResult, now: Metres, there: There | null, { units }: ProtocolOptions): Finding {
+function tooNear(s: StationResult, now: Metres, there: StandAdvice | null, { farthest }: Standing, { units }: ProtocolOptions): Finding {
   return {
     code: 'close-station',
     target: 'distance',
@@ -67,12 +121,14 @@ function tooNear(s: StationResult, now: Metres, there: There | null, { units }: 
     what: `You stand at ${showHeight(s.distance, units)}, nearer than half the height.`,
     why: 'So near, the sight is steep and the tip may hide behind the crown.',
     remedy: there
-      ? `Step back to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.`
-      : 'Step back.',
+      ? `Step back to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.${limitOf(there)}`
+      : farthest === null
+        ? 'Step back.'
+        : 'There is no room to step back far enough: find another side of the tree, or take two line-of-sight shots.',
   };
 }
 
-function farther(s: StationResult, now: Metres, there: There, { units }: ProtocolOptions): Finding {
+function farther(s: StationResult, now: Metres, there: StandAdvice, { units }: ProtocolOptions): Finding {
   const back = there.distance > s.distance;
   return {
     code: 'stand-better',
@@ -80,7 +136,19 @@ function farther(s: StationResult, now: Metres, there: There, { units }: Protoco
     severity: 'advice',
     what: `±${showHeight(now, units)} is more than this protocol asks for.`,
     why: back ? 'Farther out a tip that is not over the base misleads less.' : 'Nearer, the angles’ own errors weigh less.',
-    remedy: `${back ? 'Step back' : 'Go nearer'} to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.`,
+    remedy: `${back ? 'Step back' : 'Go nearer'} to ${showHeight(there.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(there.sigma, units)}.${limitOf(there)}`,
+  };
+}
+
+/** A better place is there, but not on this side. */
+function moreRoom(now: Metres, free: StandAdvice, { units }: ProtocolOptions): Finding {
+  return {
+    code: 'more-room',
+    target: 'distance',
+    severity: 'advice',
+    what: `±${showHeight(now, units)} is more than this protocol asks for, and here there is no room for a better place.`,
+    why: 'Farther out a tip that is not over the base misleads less.',
+    remedy: `Find a side from which you see it at ${showHeight(free.distance, units)}: ±${showHeight(now, units)} becomes ±${showHeight(free.sigma, units)}. Or take two line-of-sight shots.`,
   };
 }
 
@@ -100,7 +168,7 @@ function finest(now: Metres, height: Metres, { units, heightTolerance: t }: Prot
 /** What a broad crown’s shoulder may add to a tangent sight. */
 export const broadCrown: Check = ({ readings, result, protocol }) =>
   okStations(result).flatMap((s): Finding[] => {
-    const crown = crownFrom(s, readings);
+    const crown = crownFrom(readingsAt(s, readings));
     const tip = s.tops.tip;
     if (!crown || !tip || tip.line) return [];
     const over = crownOvershoot(crown, tip.t);

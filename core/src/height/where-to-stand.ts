@@ -59,15 +59,16 @@ function sightsFrom(s: Standing, distance: number) {
 }
 
 /**
- * Where to stand: the nearest place whose error is hardly larger than the least there is, between half a tree length and
- * two and a half, never where the sight is past 60° or off the scale, never farther than one can go.
+ * Where to stand: the nearest place that is good enough, else the nearest one whose error is hardly larger than the least
+ * there is; between half a tree length and two and a half, never where the sight is past 60° or off the scale, never farther than one can go.
  * @param s the tree, the ground and the instruments
  * @param step distances are rounded to this, metres
+ * @param enough the error that is good enough, metres; null where as little as can be is wanted
  * @returns the place, its error and what limits it; null where no place fits all limits
  * @throws DomainError `out-of-range`, `not-finite`
  * @source the first-order error of the tangent method as a function of distance
  */
-export function whereToStand(s: Standing, step: Metres = metres(1)): StandAdvice | null {
+export function whereToStand(s: Standing, step: Metres = metres(1), enough: Metres | null = null): StandAdvice | null {
   const [from, to] = [Math.ceil(s.height / 2 / step), Math.floor((2.5 * s.height) / step)];
   const places: { distance: Metres; sigma: Metres }[] = [];
   const limits = new Set<StandLimit>();
@@ -76,12 +77,13 @@ export function whereToStand(s: Standing, step: Metres = metres(1)): StandAdvice
     const { top } = sightsFrom(s, distance);
     if (top > STEEPEST) limits.add('steep');
     else if (s.scaleEnd !== null && Math.abs(top) > s.scaleEnd) limits.add('scale-end');
-    else if (s.farthest !== null && distance > s.farthest) limits.add('farthest');
+    else if (s.farthest !== null && distance > s.farthest + 1e-9) limits.add('farthest');
     else places.push({ distance, sigma: sigmaFrom(s, distance) });
   }
   if (places.length === 0) return null;
   const least = Math.min(...places.map((p) => p.sigma));
-  const best = places.find((p) => p.sigma <= least * AS_GOOD) as (typeof places)[number];
+  const wanted = Math.max(least * AS_GOOD, enough ?? 0);
+  const best = places.find((p) => p.sigma <= wanted) as (typeof places)[number];
   const bound: StandLimit[] = [];
   if (limits.has('farthest') && best === places.at(-1)) bound.push('farthest');
   if (best === places[0]) bound.push(limits.has('steep') ? 'steep' : limits.has('scale-end') ? 'scale-end' : 'near');

@@ -77,6 +77,8 @@ export interface AngleReading extends Taken, Aimed {
   readonly included?: boolean;
   /** Degrees the instrument reads when level, from its two-way check; taken off. */
   readonly zero?: number;
+  /** Of the instrument: the steepest sight up its scale shows, degrees; as far as needed when left out. */
+  readonly scaleEnd?: number;
 }
 
 /** A shot along the line of sight: how far and how steep. */
@@ -199,6 +201,13 @@ export interface CrownReading extends Taken {
   readonly unit: LengthUnit;
 }
 
+/** How much room there is at a station: the greatest level distance from the stem to which one can go and still see tip and base. */
+export interface RoomReading extends Taken {
+  readonly kind: 'room';
+  readonly value: number;
+  readonly unit: LengthUnit;
+}
+
 /** Merchantable height told directly in logs and half logs above the stump. */
 export interface LogsReading extends Taken {
   readonly kind: 'logs';
@@ -224,6 +233,7 @@ export const HEIGHT_READING_KINDS = [
   'direct-height',
   'lean',
   'crown',
+  'room',
   'logs',
 ] as const;
 
@@ -243,4 +253,5 @@ export type HeightReading =
   | DirectReading
   | LeanReading
   | CrownReading
+  | RoomReading
   | LogsReading;

@@ -15,6 +15,7 @@ import {
 } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from './envelope';
 import { correctionAt, type InstrumentCheck } from './instrument-checks';
+import { scaleEndOf } from './instrument-scale';
 import type { BodyMeasure } from './records/body-measure';
 import type { Kind } from './records/index';
 import type { ToolRecords } from './tool-records';
@@ -135,8 +136,10 @@ export function instrumentFigures(book: Lookup, id: string | null, at: string, r
   switch (read.kind) {
     case 'diameter':
       return sigma == null ? {} : { sigma };
-    case 'angle':
-      return { ...(sigma == null ? {} : { sigma }), ...of('two-way') };
+    case 'angle': {
+      const scaleEnd = scaleEndOf(instrument.scale);
+      return { ...(sigma == null ? {} : { sigma }), ...(scaleEnd === null ? {} : { scaleEnd }), ...of('two-way') };
+    }
     case 'shot':
       // a laser's own error is a length, an ultrasonic instrument's a share
       return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('two-way'), ...of('base'), ...air };

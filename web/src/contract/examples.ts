@@ -187,10 +187,11 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
         id: 'leaning',
         readings: [
           { kind: 'distance', value: 24.4, unit: 'm', along: 'sight', elevation: -3, to: 'axis', by: 'laser' },
-          { kind: 'angle', target: 'tip', value: 38, scale: 'degree' },
+          { kind: 'angle', target: 'tip', value: 38, scale: 'degree', scaleEnd: 60 },
           { kind: 'angle', target: 'base', value: -4, scale: 'degree' },
           { kind: 'lean', value: 12, toward: 'side' },
           { kind: 'crown', halfWidth: 5, depth: 4, unit: 'm' },
+          { kind: 'room', value: 30, unit: 'm' },
         ],
       },
       {

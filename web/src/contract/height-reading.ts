@@ -195,6 +195,11 @@ export class AngleReadingInput extends ReadingBase {
   @InRange(0, 0.5, 'radians', { above: true })
   @Says('Standard error of this reading.')
   sigma?: number;
+
+  @IsOptional()
+  @InRange(0, 90, '°', { above: true })
+  @Says('Of the instrument: the steepest sight up its scale shows; where to stand follows from it, and a sight past it is found wrong.', 60)
+  scaleEnd?: number;
 }
 
 const shotNamed = brings('target', { point: ['name'] });

@@ -135,6 +135,15 @@ export class CrownReadingInput extends ReadingBase {
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of both.', 'm') unit!: LengthUnit;
 }
 
+export class RoomReadingInput extends ReadingBase {
+  declare kind: 'room';
+
+  @InRange(0, 10_000, 'in the unit named', { above: true })
+  @Says('The greatest level distance from the stem to which one can go and still see tip and base; where to stand follows from it.', 22)
+  value!: number;
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of the value.', 'm') unit!: LengthUnit;
+}
+
 export class LogsReadingInput extends ReadingBase {
   declare kind: 'logs';
 

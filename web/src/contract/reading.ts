@@ -11,6 +11,7 @@ import {
   LogScaleReadingInput,
   LogsReadingInput,
   ReferenceShadowReadingInput,
+  RoomReadingInput,
   SetAngleReadingInput,
   ShadowReadingInput,
   StickReadingInput,
@@ -41,6 +42,7 @@ export const READING_CLASSES = {
   'direct-height': () => DirectReadingInput,
   lean: () => LeanReadingInput,
   crown: () => CrownReadingInput,
+  room: () => RoomReadingInput,
   logs: () => LogsReadingInput,
 } satisfies Record<ReadingKind, () => new () => ReadingBase>;
 

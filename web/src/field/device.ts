@@ -52,25 +52,28 @@ export interface OpticalWay {
 
 const KEY = 'arbolito.preferences';
 
+/** How somebody works of whom nothing is known yet. */
+export const usualPreferences = (units: UnitSystem): Preferences => ({
+  scale: { kind: 'percent' },
+  units,
+  along: 'level',
+  to: 'axis',
+  by: 'tape',
+  method: 'two-sights',
+  instruments: {},
+  celsius: null,
+  shooter: 'laser',
+  tool: 'diameter-tape',
+  stickReach: null,
+  optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },
+  diameterUnit: null,
+  lengthUnit: null,
+  person: null,
+});
+
 /** Read once a page; falls back to what the person's language suggests. */
 export function loadPreferences(): Preferences {
-  const byLanguage: Preferences = {
-    scale: { kind: 'percent' },
-    units: /-US$/i.test(globalThis.navigator?.language ?? '') ? 'us' : 'metric',
-    along: 'level',
-    to: 'axis',
-    by: 'tape',
-    method: 'two-sights',
-    instruments: {},
-    celsius: null,
-    shooter: 'laser',
-    tool: 'diameter-tape',
-    stickReach: null,
-    optical: { by: 'angle', ratio: 0.02, along: 'level', to: 'axis', selfCorrecting: false },
-    diameterUnit: null,
-    lengthUnit: null,
-    person: null,
-  };
+  const byLanguage = usualPreferences(/-US$/i.test(globalThis.navigator?.language ?? '') ? 'us' : 'metric');
   return { ...byLanguage, ...readJson<Partial<Preferences>>(KEY) };
 }
 export const savePreferences = (p: Preferences) => writeJson(KEY, p);

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { PRESETS } from '@arbolito/core';
 import { v7 } from 'uuid';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { AnyRecord } from '../contract/envelope';
 import { makeRecord } from './make-records';
 import { keepLocally, loadAll, unsent } from './store';
@@ -96,5 +96,26 @@ describe('synchronising', () => {
     }) as AnyRecord;
     await keepLocally([protocol, protocol]);
     expect((await loadAll()).filter((r) => r.id === protocol.id)).toEqual([protocol]);
+  });
+  it('gives up an answer that never comes, so that the next try begins', async () => {
+    const patience: number[] = [];
+    vi.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
+      patience.push(ms);
+      return AbortSignal.abort(new Error('it took too long'));
+    });
+    // a server that takes the request and never answers it
+    vi.stubGlobal(
+      'fetch',
+      (_: string, { signal }: RequestInit) =>
+        new Promise((_, fail) => (signal?.aborted ? fail(signal.reason) : signal?.addEventListener('abort', () => fail(signal.reason)))),
+    );
+    const mine = person('Ada');
+    await keepLocally([mine]);
+    await expect(synchronise()).rejects.toThrow('it took too long');
+    expect(patience[0]).toBeGreaterThanOrEqual(10_000);
+    vi.unstubAllGlobals();
+    vi.restoreAllMocks();
+    await synchronise(server.ask);
+    expect(server.stored.map((r) => r.id)).toContain(mine.id);
   });
 });

@@ -3,15 +3,16 @@ import type { PushAnswer } from '../contract/sync';
 import { cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
+const PATIENCE_MS = 30_000;
 
 /** What the exchange needs of the outside; a test gives its own. */
 export type Ask = (path: string, body?: unknown) => Promise<unknown>;
 
 export const askServer: Ask = async (path, body) => {
-  const response = await fetch(
-    path,
-    body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
-  );
+  // where the signal is poor an answer may never come: the next try must not wait for it
+  const signal = AbortSignal.timeout(PATIENCE_MS);
+  const sent = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+  const response = await fetch(path, { ...(body === undefined ? {} : sent), signal });
   if (!response.ok) throw new Error(`the server answered ${response.status}`);
   return response.json();
 };

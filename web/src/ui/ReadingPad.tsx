@@ -1,3 +1,5 @@
+import { memo } from 'react';
+
 /** What a key does: types its sign, or one of the named actions. */
 export type PadKey = string;
 
@@ -20,7 +22,7 @@ interface Props {
 }
 
 /** Big keys for gloved fingers. Focus stays where it is: a physical keyboard works at the same time. */
-export function ReadingPad(p: Props) {
+export const ReadingPad = memo(function ReadingPad(p: Props) {
   const stay = (e: { preventDefault: () => void }) => e.preventDefault();
   const key = (sign: string, className = '') => (
     <button type="button" className={`key ${className}`} onPointerDown={stay} onClick={() => p.onType(sign)}>
@@ -94,7 +96,7 @@ export function ReadingPad(p: Props) {
       </button>
     </div>
   );
-}
+});
 
 type Action = (label: string, shown: string, run: () => void, className?: string) => React.JSX.Element;
 const inches = (action: Action, p: Props) => [

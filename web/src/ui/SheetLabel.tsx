@@ -1,5 +1,5 @@
 import type { PlacedLabel } from '@arbolito/core';
-import { path } from './svg-path';
+import { points } from './svg-path';
 
 interface Props {
   readonly label: PlacedLabel;
@@ -13,7 +13,7 @@ export function SheetLabel({ label: { id, text, centre, vertical, leader, size }
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut for the finger; the steps beside the drawing are the way for keys
     <g onClick={onPick} style={onPick ? { cursor: 'pointer' } : undefined} data-label={id}>
-      {leader && <path d={path(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
+      {leader && <polyline points={points(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
       <text
         x={centre.x}
         y={centre.y}

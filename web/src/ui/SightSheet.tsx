@@ -1,7 +1,7 @@
 import type { LineStyle, Point, SceneTarget, SightLayout } from '@arbolito/core';
 import { memo } from 'react';
 import { SheetLabel } from './SheetLabel';
-import { path } from './svg-path';
+import { points } from './svg-path';
 
 interface Props {
   readonly layout: SightLayout;
@@ -30,10 +30,10 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
       className="absolute inset-0 select-none will-change-transform"
       data-scale={l.scale}
     >
-      <path d={`${path(l.ground)}L${l.width} ${bottom}L0 ${bottom}Z`} fill="var(--soil)" {...hit('ground')} />
-      <path d={path(l.ground)} stroke="var(--ink)" strokeWidth={2} fill="none" />
-      <path
-        d={path(l.crown, true)}
+      <polygon points={`${points(l.ground)} ${l.width} ${bottom} 0 ${bottom}`} fill="var(--soil)" {...hit('ground')} />
+      <polyline points={points(l.ground)} stroke="var(--ink)" strokeWidth={2} fill="none" />
+      <polygon
+        points={points(l.crown)}
         fill="var(--wood)"
         fillOpacity={0.13}
         stroke="var(--wood)"
@@ -42,8 +42,8 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         strokeDasharray={ghost.crownGhost ? '3 4' : undefined}
         {...hit('crown-base')}
       />
-      <path
-        d={path(l.stem, true)}
+      <polygon
+        points={points(l.stem)}
         fill="var(--stem)"
         fillOpacity={ghost.heightGhost ? 0.5 : 1}
         stroke="var(--ink)"
@@ -53,13 +53,13 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         {...hit('dbh')}
       />
       {l.shoulder.length > 0 && (
-        <path d={path(l.shoulder)} stroke="var(--wood)" strokeWidth={2} strokeDasharray="6 3" fill="none" {...hit('crown')} />
+        <polyline points={points(l.shoulder)} stroke="var(--wood)" strokeWidth={2} strokeDasharray="6 3" fill="none" {...hit('crown')} />
       )}
       {l.lines.map((line) => (
         <g key={`${line.target} ${line.style}`} {...hit(line.target)} data-line={line.style}>
-          <path d={path([line.from, line.to])} stroke="transparent" strokeWidth={26} />
-          <path
-            d={path([line.from, line.to])}
+          <polyline points={points([line.from, line.to])} stroke="transparent" strokeWidth={26} />
+          <polyline
+            points={points([line.from, line.to])}
             {...LINES[line.style]}
             stroke={colour(line.target, LINES[line.style].stroke)}
             strokeOpacity={line.ghost ? 0.55 : 1}
@@ -69,21 +69,22 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
       ))}
       {l.viewer === 'person' && (
         <g {...hit('distance')}>
-          <path
-            d={path(l.level)}
+          <polyline
+            points={points(l.level)}
             stroke={colour('distance', 'var(--slate)')}
             strokeWidth={1.5}
             strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
             fill="none"
           />
-          <path d={path(l.level)} stroke="transparent" strokeWidth={28} />
+          <polyline points={points(l.level)} stroke="transparent" strokeWidth={28} />
         </g>
       )}
-      {l.sights.map((s) => (
-        <g key={`${s.target} ${s.to.x.toFixed(1)} ${s.to.y.toFixed(1)}`} {...hit(s.target)} data-sight={s.target}>
-          <path d={path([s.from, s.to])} stroke="transparent" strokeWidth={28} />
-          <path
-            d={path([s.from, s.to])}
+      {l.sights.map((s, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a sight is told by its target and its place in the list; it moves with every key
+        <g key={`${s.target} ${i}`} {...hit(s.target)} data-sight={s.target}>
+          <polyline points={points([s.from, s.to])} stroke="transparent" strokeWidth={28} />
+          <polyline
+            points={points([s.from, s.to])}
             stroke={colour(s.target, 'var(--slate)')}
             strokeWidth={s.target === now ? 2.8 : 2}
             strokeDasharray={s.ghost ? '5 6' : undefined}
@@ -92,33 +93,31 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
           {!s.ghost && <circle cx={s.to.x} cy={s.to.y} r={3.5} fill={colour(s.target, 'var(--slate)')} />}
         </g>
       ))}
-      <PomLine points={l.pom} ghost={ghost.pomGhost} hit={hit('dbh')} />
+      <PomLine at={l.pom} ghost={ghost.pomGhost} hit={hit('dbh')} />
       {l.dimensions.map((d) => (
         <g key={d.target} {...hit(d.target)} data-dimension={d.target}>
-          <rect
-            x={d.x - 8}
-            y={d.band[0]}
-            width={16}
-            height={Math.max(1, d.band[1] - d.band[0])}
+          <polygon
+            points={box(d.x, 8, d.band[0], Math.max(d.band[0] + 1, d.band[1]))}
             fill={colour(d.target, 'var(--ink)')}
             fillOpacity={0.22}
             stroke="var(--ink)"
             strokeWidth={0.8}
           />
-          <path
-            d={`M${d.x - 7} ${d.from}h14M${d.x - 7} ${d.to}h14M${d.x} ${d.from}V${d.to}`}
+          <polyline
+            points={`${d.x - 7} ${d.from} ${d.x + 7} ${d.from} ${d.x} ${d.from} ${d.x} ${d.to} ${d.x - 7} ${d.to} ${d.x + 7} ${d.to}`}
             stroke={colour(d.target, 'var(--ink)')}
             strokeWidth={1.8}
             fill="none"
           />
-          <rect x={d.x - 22} y={Math.min(d.from, d.to)} width={44} height={Math.abs(d.from - d.to)} fill="transparent" />
+          <polygon points={box(d.x, 22, d.from, d.to)} fill="transparent" />
         </g>
       ))}
       {l.marks
         .filter((m) => !m.quiet)
-        .map((m) => (
+        .map((m, i) => (
           <circle
-            key={`${m.target} ${m.at.x.toFixed(1)} ${m.at.y.toFixed(1)}`}
+            // biome-ignore lint/suspicious/noArrayIndexKey: as for a sight
+            key={`${m.target} ${i}`}
             cx={m.at.x}
             cy={m.at.y}
             r={4.5}
@@ -158,9 +157,9 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
             strokeWidth={1.5}
           />
           <g clipPath="url(#inset)">
-            <path d={path(l.inset.stem, true)} fill="var(--stem)" stroke="var(--ink)" strokeWidth={1.2} />
-            <path d={path(l.inset.ground)} stroke="var(--ink)" strokeWidth={1.6} />
-            <PomLine points={l.inset.pom} ghost={ghost.pomGhost} />
+            <polygon points={points(l.inset.stem)} fill="var(--stem)" stroke="var(--ink)" strokeWidth={1.2} />
+            <polyline points={points(l.inset.ground)} stroke="var(--ink)" strokeWidth={1.6} />
+            <PomLine at={l.inset.pom} ghost={ghost.pomGhost} />
           </g>
         </g>
       )}
@@ -188,7 +187,7 @@ const LINES: Readonly<Record<LineStyle, { stroke: string; strokeWidth: number; s
 function Person({ eye, feet, scale }: { eye: Point; feet: Point; scale: number }) {
   return (
     <>
-      <path d={path([feet, eye])} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
+      <polyline points={points([feet, eye])} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
       <circle cx={eye.x} cy={eye.y} r={Math.max(4.5, 0.13 * scale)} fill="var(--ink)" />
     </>
   );
@@ -201,22 +200,31 @@ function Hand({ hand, hit }: { hand: NonNullable<SightLayout['hand']>; hit: obje
     <g {...hit} data-inset="hand">
       <rect x={box.x} y={box.y} width={box.w} height={box.h} rx={8} fill="var(--sheet)" stroke="var(--edge)" strokeWidth={1.5} />
       {stick.map((end) => (
-        <path key={end.y} d={path([eye, end])} stroke="var(--slate)" strokeWidth={1.5} strokeDasharray="4 3" />
+        <polyline key={end.y} points={points([eye, end])} stroke="var(--slate)" strokeWidth={1.5} strokeDasharray="4 3" />
       ))}
-      <path d={path(stick)} stroke="var(--resin-text)" strokeWidth={5} />
+      <polyline points={points(stick)} stroke="var(--resin-text)" strokeWidth={5} />
       <circle cx={eye.x} cy={eye.y} r={4.5} fill="var(--ink)" />
     </g>
   );
 }
 
-function PomLine({ points, ghost, hit }: { points: readonly [Point, Point]; ghost: boolean; hit?: object }) {
+function PomLine({ at, ghost, hit }: { at: readonly [Point, Point]; ghost: boolean; hit?: object }) {
   return (
     <g {...hit}>
-      <path d={path(points)} stroke="transparent" strokeWidth={26} />
-      <path d={path(points)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />
+      <polyline points={points(at)} stroke="transparent" strokeWidth={26} />
+      <polyline points={points(at)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />
     </g>
   );
 }
+
+/** An upright box about a line. */
+const box = (x: number, half: number, from: number, to: number) =>
+  points([
+    { x: x - half, y: from },
+    { x: x + half, y: from },
+    { x: x + half, y: to },
+    { x: x - half, y: to },
+  ]);
 
 /** The step a label's reading belongs to. */
 const targetOf = (id: string) => id.replace('height:', '').replace(/ \d+$/, '') as SceneTarget;

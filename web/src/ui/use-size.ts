@@ -16,17 +16,21 @@ export function useSize<E extends HTMLElement>() {
   return [ref, size] as const;
 }
 
-const DESK = '(min-width: 60rem)';
+let query: MediaQueryList | null = null;
+/** One list for the whole page: it is asked at every redraw. */
+function desk(): MediaQueryList {
+  query ??= matchMedia('(min-width: 60rem)');
+  return query;
+}
 
 /** Whether there is room for three columns: the same limit as the style sheet's `desk`. */
 export function useDesk(): boolean {
   return useSyncExternalStore(
     (changed) => {
-      const query = matchMedia(DESK);
-      query.addEventListener('change', changed);
-      return () => query.removeEventListener('change', changed);
+      desk().addEventListener('change', changed);
+      return () => desk().removeEventListener('change', changed);
     },
-    () => matchMedia(DESK).matches,
+    () => desk().matches,
     () => false,
   );
 }

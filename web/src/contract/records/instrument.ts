@@ -26,6 +26,10 @@ export class InstrumentScale {
     | 'up'
     | 'down'
     | null;
+  @IsOptional()
+  @InRange(-100_000, 100_000, 'on its own scale')
+  @Says('The figure at the upper end of the scale, on the scale itself.')
+  end?: number | null;
 }
 
 /** A tool of the kit, with the error its owner trusts it to. */

@@ -1,4 +1,5 @@
 import { type ErrorPart, formatNumber, METRES_PER_FOOT, type StandLimit, showHeight } from '@arbolito/core';
+import { numberOf } from '../../ui/number-of';
 import { FORMULAS, PART_WORDS } from '../measure/height-figure';
 import type { BenchState, BenchView } from './bench-model';
 
@@ -78,8 +79,8 @@ function Stand({
   const { better } = view;
   const worth = better && Math.abs(better.distance - bench.tree.distance) > 1.5 && better.sigma < sigma * 0.95;
   const number = (text: string): number | null => {
-    const n = Number(text.trim().replace(',', '.'));
-    return text.trim() !== '' && n > 0 && n <= 1000 ? n : null;
+    const n = numberOf(text);
+    return n !== null && n > 0 && n <= 1000 ? n : null;
   };
   const box =
     'figure min-h-12 w-20 border-2 border-sheet bg-ink px-2 text-right text-[16px] text-sheet placeholder:text-sheet placeholder:opacity-80';

@@ -1,6 +1,9 @@
 import { useState } from 'react';
 import type { BodyOf } from '../../contract/envelope';
+import { scaleEndOf } from '../../contract/instrument-scale';
 import { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
+import { numberOf } from '../../ui/number-of';
+import { TextField } from '../../ui/TextField';
 import { FACTOR, type InstrumentTool, TOOL_WORDS } from './instrument-model';
 
 /** What an angle instrument may be read on, by a name of its own. */
@@ -15,13 +18,14 @@ const SCALES = [
   ['dial 180 up', 'dial: 180 when level, grows up'],
   ['dial 180 down', 'dial: 180 when level, grows down'],
 ] as const;
-function scaleNamed(name: string): BodyOf<'instrument'>['scale'] {
+function scaleNamed(name: string, end: number | null): BodyOf<'instrument'>['scale'] {
   const [kind = 'degree', figure, grows] = name.split(' ');
   return {
     kind: kind as 'degree' | 'percent' | 'topographic' | 'fixed' | 'dial',
     distance: kind === 'fixed' ? Number(figure) : null,
     level: kind === 'dial' ? Number(figure) : null,
     grows: kind === 'dial' ? (grows as 'up' | 'down') : null,
+    end,
   };
 }
 
@@ -31,41 +35,40 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
   const [tool, setTool] = useState<InstrumentTool>('clinometer');
   const [sigma, setSigma] = useState('');
   const [scale, setScale] = useState('degree');
+  const [end, setEnd] = useState('');
   const words = TOOL_WORDS[tool];
-  const typed = sigma.trim().replace(',', '.');
-  const value = typed === '' ? null : Number(typed);
+  const value = numberOf(sigma);
+  const ends = numberOf(end);
+  // a scale that ends level or lower shows no tip
+  const badEnd =
+    ends === null || (words.use === 'angle' && scaleEndOf(scaleNamed(scale, ends)) !== null)
+      ? null
+      : 'The figure at its upper end, on the scale itself: past level, under 90°.';
   const bad = value !== null && !(value > 0 && value < 100);
   return (
     <details className="mt-3 text-[15px]">
       <summary className="flex min-h-12 items-center font-semibold">+ another instrument</summary>
       <form
-        className="flex flex-wrap items-end gap-3"
+        className="flex flex-wrap items-start gap-3"
         onSubmit={(e) => {
           e.preventDefault();
-          if (!name.trim() || bad) return;
+          if (!name.trim() || bad || badEnd) return;
           onAdd({
             name: name.trim(),
             tool,
             serial: null,
             sigma: value === null || !words.sigma ? null : value * FACTOR[words.sigma],
-            scale: words.use === 'angle' ? scaleNamed(scale) : null,
+            scale: words.use === 'angle' ? scaleNamed(scale, ends) : null,
           });
           setName('');
           setSigma('');
+          setEnd('');
         }}
       >
-        <label className="flex flex-col gap-1">
-          Name
-          <input
-            className="min-h-12 w-52 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
-            maxLength={80}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        <label className="flex flex-col gap-1">
+        <TextField label="Name" value={name} onChange={setName} maxLength={80} />
+        <label className="flex min-w-0 flex-col gap-1">
           What it is
-          <select className="chip justify-start" value={tool} onChange={(e) => setTool(e.target.value as InstrumentTool)}>
+          <select className="chip max-w-full justify-start" value={tool} onChange={(e) => setTool(e.target.value as InstrumentTool)}>
             {INSTRUMENT_TOOLS.map((t) => (
               <option key={t} value={t}>
                 {TOOL_WORDS[t].name}
@@ -74,9 +77,9 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
           </select>
         </label>
         {words.use === 'angle' && (
-          <label className="flex flex-col gap-1">
+          <label className="flex min-w-0 flex-col gap-1">
             Its scale
-            <select className="chip justify-start" value={scale} onChange={(e) => setScale(e.target.value)}>
+            <select className="chip max-w-full justify-start" value={scale} onChange={(e) => setScale(e.target.value)}>
               {SCALES.map(([v, label]) => (
                 <option key={v} value={v}>
                   {label}
@@ -85,24 +88,35 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
             </select>
           </label>
         )}
-        {words.sigma && (
-          <label className="flex flex-col gap-1">
-            Its error, ± {words.sigma}
-            <input
-              className="figure min-h-12 w-32 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
-              inputMode="decimal"
-              placeholder="usual"
-              maxLength={10}
-              value={sigma}
-              aria-invalid={bad}
-              onChange={(e) => setSigma(e.target.value)}
-            />
-          </label>
+        {words.use === 'angle' && (
+          <TextField
+            label="The scale ends at"
+            value={end}
+            onChange={setEnd}
+            width="w-32"
+            figures
+            inputMode="decimal"
+            maxLength={10}
+            placeholder="far enough"
+            refusal={badEnd}
+          />
         )}
-        <button type="submit" className="button" disabled={!name.trim() || bad}>
+        {words.sigma && (
+          <TextField
+            label={`Its error, ± ${words.sigma}`}
+            value={sigma}
+            onChange={setSigma}
+            width="w-32"
+            figures
+            inputMode="decimal"
+            maxLength={10}
+            placeholder="usual"
+            refusal={bad ? 'A number above 0 and under 100, or left empty.' : null}
+          />
+        )}
+        <button type="submit" className="button self-end" disabled={!name.trim() || bad || badEnd !== null}>
           Add it to the book
         </button>
-        {bad && <p className="text-berry">An error is a number above 0 and under 100, or left empty.</p>}
       </form>
     </details>
   );

@@ -121,7 +121,7 @@ function Take({
     }
     onKeep(length.metres, footwear.trim() || null, where.trim() || null);
   };
-  const field = 'mt-1 block min-h-12 w-full rounded-[10px] border-[1.5px] border-edge bg-field px-3';
+  const field = 'mt-1 block box w-full';
   return (
     <form onSubmit={submit} className="mt-3 grid gap-3 desk:grid-cols-[10rem_1fr_1fr_auto] desk:items-end" noValidate>
       <label className="text-[15px]">

@@ -1,5 +1,7 @@
 import { baseCheck, formatNumber, parseAngle, parseLength, twoWayCheck } from '@arbolito/core';
 import { useState } from 'react';
+import { numberOf } from '../../ui/number-of';
+import { TextField } from '../../ui/TextField';
 
 /** A check as it is taken in the field: two sights, or a taped base. */
 export function CheckForm({ what, onKeep }: { what: 'two-way' | 'base'; onKeep: (found: Record<string, number>) => void }) {
@@ -18,27 +20,24 @@ export function CheckForm({ what, onKeep }: { what: 'two-way' | 'base'; onKeep: 
         ? `reads ${formatNumber(Math.abs(outcome.zero), 2)}° too ${outcome.zero >= 0 ? 'high' : 'low'}`
         : `reads ${formatNumber(Math.abs(1 / outcome.factor - 1) * 100, 1)} % too ${outcome.factor < 1 ? 'long' : 'short'}`;
   const field = (label: string, text: string, set: (t: string) => void, parsed: ReturnType<typeof read>) => (
-    <label className="flex flex-col gap-1 text-[15px]">
-      {label}
-      <input
-        className="figure min-h-12 w-40 rounded-[10px] border-[1.5px] border-edge bg-field px-3 text-[18px]"
-        inputMode="text"
-        autoComplete="off"
-        maxLength={20}
-        value={text}
-        aria-invalid={text !== '' && !parsed.ok}
-        onChange={(e) => set(e.target.value)}
-      />
-      {text !== '' && !parsed.ok && <span className="max-w-48 text-[14px] text-berry">{parsed.reason}</span>}
-    </label>
+    <TextField
+      label={label}
+      value={text}
+      onChange={set}
+      width="w-40"
+      figures
+      inputMode="text"
+      maxLength={20}
+      refusal={text !== '' && !parsed.ok ? parsed.reason : null}
+    />
   );
   return (
     <form
       className="mt-2 flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
       onSubmit={(e) => {
         e.preventDefault();
-        const celsius = Number(warmth.trim().replace(',', '.').replace('−', '-'));
-        const air: Record<string, number> = warmth.trim() !== '' && celsius >= -60 && celsius <= 60 ? { celsius } : {};
+        const celsius = numberOf(warmth);
+        const air: Record<string, number> = celsius !== null && celsius >= -60 && celsius <= 60 ? { celsius } : {};
         if (ok)
           onKeep(what === 'base' ? { taped: value(first), read: value(second), ...air } : { forward: value(first), back: value(second) });
       }}
@@ -52,17 +51,16 @@ export function CheckForm({ what, onKeep }: { what: 'two-way' | 'base'; onKeep: 
         {field(what === 'base' ? 'Taped, m' : 'From the first to the second, °', a, setA, first)}
         {field(what === 'base' ? 'It reads, m' : 'Back, °', b, setB, second)}
         {what === 'base' && (
-          <label className="flex flex-col gap-1 text-[15px]">
-            Warmth of the air, °C
-            <input
-              className="figure min-h-12 w-40 rounded-[10px] border-[1.5px] border-edge bg-field px-3 text-[18px]"
-              inputMode="numeric"
-              maxLength={5}
-              placeholder="for ultrasound"
-              value={warmth}
-              onChange={(e) => setWarmth(e.target.value)}
-            />
-          </label>
+          <TextField
+            label="Warmth of the air, °C"
+            value={warmth}
+            onChange={setWarmth}
+            width="w-40"
+            figures
+            inputMode="numeric"
+            maxLength={5}
+            placeholder="for ultrasound"
+          />
         )}
       </div>
       {outcome && (

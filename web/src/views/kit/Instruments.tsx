@@ -36,16 +36,19 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
           return (
             <li key={i.id} className="border-b border-edge py-2" data-instrument={i.name}>
               <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-                <span className="w-56">
+                <span className="min-w-0 flex-1 desk:w-56 desk:flex-none">
                   <span className="block font-semibold">{i.name}</span>
                   <span className="block text-[14.5px] text-soft">
                     {words.name}
                     {i.sigma !== null &&
                       words.sigma &&
                       `, ± ${formatNumber(i.sigma / FACTOR[words.sigma], words.sigma === 'metres' ? 3 : 2)} ${SHORT[words.sigma]}`}
+                    {i.end !== null && `, scale up to ${i.end}`}
                   </span>
                 </span>
-                <span className="min-w-0 flex-1 text-[15px]">{sayCheck(i)}</span>
+                <span className="order-last w-full text-[15px] empty:hidden desk:order-none desk:w-auto desk:min-w-0 desk:flex-1">
+                  {sayCheck(i)}
+                </span>
                 {words.use && (
                   <button type="button" className="chip px-3" aria-pressed={on} onClick={() => onUse(i, !on)}>
                     in hand

@@ -123,7 +123,7 @@ function AddPerson({ onAdd }: { onAdd: (name: string) => void }) {
         maxLength={80}
         value={name}
         onChange={(e) => setName(e.target.value)}
-        className="min-h-12 min-w-0 flex-1 rounded-[10px] border-[1.5px] border-edge bg-field px-3 placeholder:text-soft placeholder:opacity-100"
+        className="box min-w-0 flex-1 placeholder:text-soft placeholder:opacity-100"
       />
       <button type="submit" className="button" disabled={!name.trim()}>
         Add to the book

@@ -14,6 +14,8 @@ import {
 import { useState } from 'react';
 import type { Book } from '../../contract/book';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { numberOf } from '../../ui/number-of';
+import { TextField } from '../../ui/TextField';
 
 interface Props {
   readonly book: Book;
@@ -152,11 +154,10 @@ function Course({
   const [footwear, setFootwear] = useState('');
   const [counted, setCounted] = useState<'double' | 'single'>('double');
   const length = parseLength(course, units === 'us' ? 'ft' : 'm');
-  const paces = counts.map((c) => (c.trim() === '' ? null : Number(c.trim().replace(',', '.'))));
+  const paces = counts.map(numberOf);
   const bad = paces.some((p) => p !== null && !(p > 0 && p < 5000));
   const runs = length.ok && !bad ? paces.flatMap((p) => (p === null ? [] : [{ course: length.metres, paces: p }])) : [];
   const pace = runs.length > 0 ? calibratePace(runs) : null;
-  const box = 'figure min-h-12 w-28 rounded-[10px] border-[1.5px] border-edge bg-field px-3 text-[18px]';
   return (
     <form
       className="flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
@@ -166,37 +167,34 @@ function Course({
       }}
     >
       <div className="flex flex-wrap items-end gap-3">
-        <label className="flex flex-col gap-1 text-[15px]">
-          Course, {units === 'us' ? 'ft' : 'm'}
-          <input className={box} inputMode="text" maxLength={12} value={course} onChange={(e) => setCourse(e.target.value)} />
-        </label>
+        <TextField
+          label={`Course, ${units === 'us' ? 'ft' : 'm'}`}
+          value={course}
+          onChange={setCourse}
+          width="w-28"
+          figures
+          inputMode="text"
+          maxLength={12}
+        />
         {counts.map((c, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: runs have no other name than their number
-          <label key={i} className="flex flex-col gap-1 text-[15px]">
-            Run {i + 1}, paces
-            <input
-              className={box}
-              inputMode="decimal"
-              maxLength={8}
-              value={c}
-              onChange={(e) => setCounts(counts.map((x, j) => (j === i ? e.target.value : x)))}
-            />
-          </label>
+          <TextField
+            // biome-ignore lint/suspicious/noArrayIndexKey: runs have no other name than their number
+            key={i}
+            label={`Run ${i + 1}, paces`}
+            value={c}
+            onChange={(text) => setCounts(counts.map((x, j) => (j === i ? text : x)))}
+            width="w-28"
+            figures
+            inputMode="decimal"
+            maxLength={8}
+          />
         ))}
         <button type="button" className="chip px-3" onClick={() => setCounts([...counts, ''])} disabled={counts.length >= 12}>
           + run
         </button>
       </div>
       <div className="flex flex-wrap items-end gap-3">
-        <label className="flex flex-col gap-1 text-[15px]">
-          Footwear
-          <input
-            className="min-h-12 w-52 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
-            maxLength={80}
-            value={footwear}
-            onChange={(e) => setFootwear(e.target.value)}
-          />
-        </label>
+        <TextField label="Footwear" value={footwear} onChange={setFootwear} maxLength={80} />
         <fieldset className="flex items-center gap-1.5">
           <legend className="sr-only">What is counted</legend>
           {(['double', 'single'] as const).map((c) => (

@@ -1,7 +1,18 @@
-import { type AngleScale, DomainError, type Due, deriveTree, dueOn, metres, type Reading, type UnitSystem } from '@arbolito/core';
+import {
+  type AngleScale,
+  DomainError,
+  type Due,
+  deriveTree,
+  dueOn,
+  echoAngle,
+  metres,
+  type Reading,
+  type UnitSystem,
+} from '@arbolito/core';
 import type { Book } from '../../contract/book';
 import type { RecordOf } from '../../contract/envelope';
 import { correctionAt, type InstrumentCheck } from '../../contract/instrument-checks';
+import { angleScaleOf } from '../../contract/instrument-scale';
 import type { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
 import type { InstrumentUse } from '../../field/slots';
 
@@ -37,6 +48,8 @@ export interface InstrumentLine {
   readonly tool: InstrumentTool;
   readonly sigma: number | null;
   readonly scale: AngleScale | null;
+  /** Where the scale ends, as it is said on it. */
+  readonly end: string | null;
   readonly checks: readonly InstrumentCheck[];
   readonly due: Due | null;
 }
@@ -53,18 +66,17 @@ export function instrumentsOf(book: Book, today: string): readonly InstrumentLin
       name,
       tool,
       sigma,
-      scale: scaleOf(scale),
+      scale: angleScaleOf(scale),
+      end: sayEnd(scale),
       checks,
       due: check && last ? dueOn(last.at.slice(0, 10), today, check.days) : null,
     };
   });
 }
 
-function scaleOf(s: RecordOf<'instrument'>['body']['scale']): AngleScale | null {
-  if (!s) return null;
-  if (s.kind === 'fixed') return s.distance ? { kind: 'fixed', distance: s.distance } : null;
-  if (s.kind === 'dial') return s.level != null && s.grows ? { kind: 'dial', level: s.level, grows: s.grows } : null;
-  return { kind: s.kind };
+function sayEnd(kept: RecordOf<'instrument'>['body']['scale']): string | null {
+  const scale = angleScaleOf(kept);
+  return scale && kept?.end != null ? echoAngle(kept.end, scale) : null;
 }
 
 /** A tree whose height a failed check changes: before and after. */

@@ -4,15 +4,15 @@ import { TapeChips } from './TapeChips';
 import type { MeasureModel } from './use-measure';
 
 /** How the value in the field is meant: its tool, unit, scale. */
-export function Chips({ m }: { m: MeasureModel }) {
+export function Chips({ m, onReach }: { m: MeasureModel; onReach: () => void }) {
   const { step } = m;
-  if (!step) return <OptionalSteps m={m} />;
+  if (!step) return <OptionalSteps m={m} onReach={onReach} />;
   if (step.id === 'trunk') return null;
   return step.id === 'dbh' || step.id === 'upper' ? <TapeChips m={m} /> : <HeightChips m={m} step={step.id} />;
 }
 
 /** With the work of the protocol done, what else could be read here. */
-function OptionalSteps({ m }: { m: MeasureModel }) {
+function OptionalSteps({ m, onReach }: { m: MeasureModel; onReach: () => void }) {
   const open = m.steps.filter((s) => s.readings.length === 0 && s.id !== 'trunk');
   return (
     <Row>
@@ -24,9 +24,10 @@ function OptionalSteps({ m }: { m: MeasureModel }) {
           pick={() => m.measureBy(m.method)}
         />
       )}
-      {open.slice(0, 3).map((s) => (
+      {open.slice(0, 2).map((s) => (
         <Choice key={s.id} label={`+ ${s.short}`} on={false} pick={() => m.go(s.id)} />
       ))}
+      {m.result.height.ok && <Choice label="will it reach?" on={false} pick={onReach} />}
       {open.length === 0 && m.setting.station === null && <span className="self-center text-[15px] text-soft">Everything is read.</span>}
     </Row>
   );

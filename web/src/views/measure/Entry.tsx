@@ -1,4 +1,5 @@
 import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
+import { useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../field/slots';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
@@ -10,6 +11,10 @@ const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
   const { step, place, draft, refusal } = m;
+  // written after all else of the drawing has changed: moving the caret lays the page out, and once is enough
+  useLayoutEffect(() => {
+    if (input.current && input.current.value !== place.text) input.current.value = place.text;
+  });
   if (!step) {
     return (
       <div className="flex min-h-[52px] flex-col justify-center">
@@ -61,7 +66,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
             aria-invalid={refusal !== null}
             aria-describedby="field-help"
             placeholder={said ?? ''}
-            value={place.text}
+            defaultValue=""
             maxLength={120}
             onChange={(e) => m.type(e.target.value)}
           />
@@ -79,14 +84,20 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
 }
 
 const SHOOT: Partial<Record<StepId, string>> = { mark: 'Measure to the transponder on the bark' };
-const BACK = 'Step back about one tree length and';
 const WAY_ASK: Readonly<Record<DistanceWay, string>> = {
-  tape: `${BACK} tape the distance.`,
-  paces: `${BACK} count your paces.`,
-  laser: `${BACK} shoot the stem.`,
-  ultrasonic: `${BACK} measure to the stem.`,
-  'fixed-base': `${BACK} read the rangefinder.`,
+  tape: 'tape the distance',
+  paces: 'count your paces',
+  laser: 'shoot the stem',
+  ultrasonic: 'measure to the stem',
+  'fixed-base': 'read the rangefinder',
 };
+
+/** Where to stand, as far as it is known before anything is sighted. */
+function standBack({ standFirst, room, prefs: { units } }: MeasureModel): string {
+  if (standFirst)
+    return `It had ${showHeight(standFirst.height, units)}: stand ${showHeight(standFirst.at.distance, units)} away (±${showHeight(standFirst.at.sigma, units)})`;
+  return `Step back about one tree length${room === null ? '' : `, at most ${showHeight(room, units)},`}`;
+}
 
 /** With the work done: whether the height is as good as the protocol asks. */
 function goodEnough(m: MeasureModel): string {
@@ -104,7 +115,7 @@ function askOf(m: MeasureModel): string {
   const { step, tape, prefs } = m;
   if (step && m.shoots)
     return `${SHOOT[step.id] ?? step.ask.replace(/^Sight/, 'Shoot').replace(/\.$/, '')}: distance, then angle in degrees.`;
-  if (step?.id === 'distance') return WAY_ASK[prefs.by];
+  if (step?.id === 'distance') return `${standBack(m)} and ${WAY_ASK[prefs.by]}.`;
   if (step?.id !== 'dbh') return step?.ask ?? '';
   const at =
     tape.of > 1
@@ -156,11 +167,11 @@ export function Pad({ m }: { m: MeasureModel }) {
       again={place.again}
       canRepeat={Boolean(m.kept)}
       canUndo={m.canUndo}
-      onType={(sign) => m.type(text + sign)}
-      onSign={(sign) => m.type(sign + text.replace(/^[+\-−▲▼]/, ''))}
-      onErase={() => m.type(text.slice(0, -1))}
+      onType={m.append}
+      onSign={m.sign}
+      onErase={m.erase}
       onUndo={m.undo}
-      onAgain={() => m.setPlace((p) => ({ ...p, again: !p.again, text: '' }))}
+      onAgain={m.toggleAgain}
       onGo={m.enter}
     />
   );

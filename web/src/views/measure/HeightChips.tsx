@@ -1,6 +1,7 @@
 import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core';
 import { tapeUnits } from '../../field/device';
 import type { DistanceWay } from '../../field/slots';
+import { numberOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
 import { TOWARD } from './say-reading';
@@ -45,6 +46,7 @@ export function HeightChips({ m, step }: { m: MeasureModel; step: StepId }) {
 /** Steps at which a length is typed. */
 export const LENGTHS: ReadonlySet<StepId> = new Set([
   'plumb',
+  'room',
   'mark-height',
   'eye-height',
   'pole',
@@ -93,9 +95,8 @@ function Warmth({ m }: { m: MeasureModel }) {
         maxLength={5}
         defaultValue={m.prefs.celsius ?? ''}
         onChange={(e) => {
-          const t = e.target.value.trim().replace(',', '.').replace('−', '-');
-          const n = Number(t);
-          m.choose({ celsius: t !== '' && n >= -60 && n <= 60 ? n : null });
+          const n = numberOf(e.target.value);
+          m.choose({ celsius: n !== null && n >= -60 && n <= 60 ? n : null });
         }}
       />
       °C

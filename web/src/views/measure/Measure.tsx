@@ -6,6 +6,7 @@ import { Mark } from '../../ui/Mark';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { useDesk } from '../../ui/use-size';
+import { loadReach, type Panel, Reach, useReach } from './Beside';
 import { Chips } from './Chips';
 import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
@@ -33,20 +34,23 @@ function GuideNotHere({ hint }: { hint: string | null }) {
 /** The heart: the sight sheet in the middle, the steps on one side, the pad on the other; a phone stacks them. */
 export default function Measure() {
   const m = useMeasure();
-  const [trail, setTrail] = useState(false);
+  const [panel, setPanel] = useState<Panel>(null);
+  const said = useReach();
   const desk = useDesk();
   const [display, nextDisplay] = useDisplay();
   const input = useRef<HTMLInputElement>(null);
   useKeyboard(m, input);
   useEffect(() => {
     // fetched while there is a network, used where there is none
-    const idle = setTimeout(() => void loadGuide().catch(() => {}), 1500);
+    const idle = setTimeout(() => void Promise.all([loadGuide(), loadReach()]).catch(() => {}), 1500);
     return () => clearTimeout(idle);
   }, []);
 
   if (!m.ready) return <NotHere m={m} />;
   return (
-    <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-cols-[264px_minmax(0,1fr)_324px] desk:grid-rows-[60px_auto_minmax(0,1fr)]">
+    <div
+      className={`grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-rows-[60px_auto_minmax(0,1fr)] ${panel === 'reach' ? 'desk:grid-cols-[380px_minmax(0,1fr)_324px]' : 'desk:grid-cols-[264px_minmax(0,1fr)_324px]'}`}
+    >
       <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
         <a
           href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}
@@ -59,11 +63,21 @@ export default function Measure() {
         <span className="hidden min-w-0 truncate text-soft desk:block">{m.survey?.body.name ?? 'Single trees'}</span>
         <span className="figure shrink-0 font-bold desk:hidden">{m.tree.tag}</span>
         <div className="min-w-0 flex-1 desk:hidden">
-          <SpeciesSelect m={m} />
+          <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} />
         </div>
         <span className="ml-auto hidden text-[15px] text-soft desk:block" role="status">
           <KeptState state={m.state} />
         </span>
+        {m.place.at !== 'trunk' && (
+          <button
+            type="button"
+            className="chip hidden px-3 desk:inline-flex"
+            aria-pressed={panel === 'reach'}
+            onClick={() => setPanel(panel === 'reach' ? null : 'reach')}
+          >
+            will it reach?
+          </button>
+        )}
         <button
           type="button"
           className="chip hidden px-3 desk:inline-flex"
@@ -77,8 +91,13 @@ export default function Measure() {
             back to the tape
           </button>
         ) : (
-          <button type="button" className="chip desk:hidden" aria-expanded={trail} onClick={() => setTrail(!trail)}>
-            {trail ? 'sheet' : 'steps'}
+          <button
+            type="button"
+            className="chip desk:hidden"
+            aria-expanded={panel !== null}
+            onClick={() => setPanel(panel ? null : 'steps')}
+          >
+            {panel ? 'sheet' : 'steps'}
           </button>
         )}
       </header>
@@ -90,7 +109,7 @@ export default function Measure() {
           </Suspense>
         </main>
       ) : (
-        <Sheets m={m} trail={trail} setTrail={setTrail} desk={desk} display={display} nextDisplay={nextDisplay} input={input} />
+        <Sheets m={m} panel={panel} setPanel={setPanel} said={said} desk={desk} display={display} nextDisplay={nextDisplay} input={input} />
       )}
     </div>
   );
@@ -98,8 +117,9 @@ export default function Measure() {
 
 interface SheetsProps {
   readonly m: MeasureModel;
-  readonly trail: boolean;
-  readonly setTrail: (on: boolean) => void;
+  readonly panel: Panel;
+  readonly setPanel: (panel: Panel) => void;
+  readonly said: ReturnType<typeof useReach>;
   readonly desk: boolean;
   readonly display: string;
   readonly nextDisplay: () => void;
@@ -107,23 +127,26 @@ interface SheetsProps {
 }
 
 /** Steps, sight sheet and pad: all but the trunk. */
-function Sheets({ m, trail, setTrail, desk, display, nextDisplay, input }: SheetsProps) {
+function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }: SheetsProps) {
+  const onReach = () => setPanel('reach');
+  const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
   return (
     <>
       <aside
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
-        aria-label="The tree and its steps"
+        aria-label={panel === 'reach' ? 'Beside the sheet' : 'The tree and its steps'}
       >
-        {desk && <Trail m={m} />}
+        {desk && (panel === 'reach' ? reach : <Trail m={m} />)}
       </aside>
 
       <main className="contents">
         <div className="desk:col-start-2 desk:row-start-2">
-          <Results m={m} />
+          <Results m={m} narrow={panel === 'reach'} onReach={onReach} />
         </div>
-        {trail ? (
-          <div className="row-span-2 overflow-auto p-4 desk:hidden">
-            <Trail m={m} onPick={() => setTrail(false)} />
+        {!desk && panel === 'reach' && <div className="row-span-2 overflow-auto p-4">{reach}</div>}
+        {!desk && panel === 'steps' && (
+          <div className="row-span-2 overflow-auto p-4">
+            <Trail m={m} onPick={() => setPanel(null)} onReach={onReach} />
             <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
               <KeptState state={m.state} />
               <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
@@ -131,18 +154,18 @@ function Sheets({ m, trail, setTrail, desk, display, nextDisplay, input }: Sheet
               </button>
             </div>
           </div>
-        ) : null}
-        <div className={`${trail ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
+        )}
+        <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
           <Sheet m={m} />
           <Remedy m={m} />
         </div>
 
         <section
           aria-label="Reading"
-          className={`${trail ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
+          className={`${panel ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
         >
           <Field m={m} input={input} />
-          <Chips m={m} />
+          <Chips m={m} onReach={onReach} />
           <Pad m={m} />
         </section>
       </main>

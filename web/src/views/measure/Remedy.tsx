@@ -22,13 +22,23 @@ export function Remedy({ m }: { m: MeasureModel }) {
   if (!finding) return null;
   return (
     <Bar grave={finding.severity !== 'advice'} code={finding.code}>
-      <button type="button" className="min-h-12 w-full text-left" onClick={() => m.pick(finding.target)}>
-        {finding.what} <span className="hidden desk:inline">{finding.why} </span>
-        <b>{finding.remedy}</b>
-      </button>
+      <div className="flex items-stretch gap-2">
+        <button type="button" className="min-h-12 flex-1 text-left" onClick={() => m.pick(finding.target)}>
+          {finding.what} <span className="hidden desk:inline">{finding.why} </span>
+          <b>{finding.remedy}</b>
+        </button>
+        {STEP_BACK.has(finding.code) && m.room === null && (
+          <button type="button" className="min-h-12 min-w-12 shrink-0 font-semibold underline" onClick={() => m.go('room')}>
+            no room
+          </button>
+        )}
+      </div>
     </Bar>
   );
 }
+
+/** Advice that asks for room behind the eye: where there is none it can be said. */
+const STEP_BACK: ReadonlySet<string> = new Set(['close-station', 'stand-better']);
 
 function Bar({ grave, code, children }: { grave: boolean; code?: string; children: React.ReactNode }) {
   return (

@@ -3,26 +3,26 @@ import { type FigureId, figuresOf } from './figures';
 import type { MeasureModel } from './use-measure';
 
 /** The running result; each number opens to the readings and the formula that made it. */
-export function Results({ m }: { m: MeasureModel }) {
+export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boolean; onReach: () => void }) {
   const [open, setOpen] = useState<FigureId | null>(null);
   const figures = figuresOf(m.result, m.prefs.units, m.readings);
   const shown = figures.find((f) => f.id === open);
   // where there is a crown base it matters more than the station, which the drawing shows
   const crown = figures.find((f) => f.id === 'crown')?.value != null;
-  const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown'));
+  const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown') && !(narrow && f.id === 'station'));
   // a phone has room for three: at the tape the diameter is one of them
   const tape = m.place.at === 'dbh' || m.place.at === 'upper';
   const onPhone: readonly FigureId[] = tape ? ['diameter', 'height', 'volume'] : ['height', 'volume', 'boards'];
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">
-      <div className="grid h-[62px] grid-cols-3 [contain:size_layout] desk:grid-cols-6">
+      <div className={`grid h-[62px] grid-cols-3 [contain:size_layout] ${narrow ? 'desk:grid-cols-5' : 'desk:grid-cols-6'}`}>
         {cells.map((f) => (
           <button
             key={f.id}
             type="button"
             aria-expanded={open === f.id}
             aria-controls={open === f.id ? 'how' : undefined}
-            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${onPhone.includes(f.id) ? '' : 'hidden desk:block'} ${f.id === 'boards' ? 'desk:col-span-2' : ''}`}
+            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${onPhone.includes(f.id) ? '' : 'hidden desk:block'} ${f.id === 'boards' && !narrow ? 'desk:col-span-2' : ''}`}
             onPointerDown={(e) => e.preventDefault()}
             onClick={() => setOpen(open === f.id ? null : f.id)}
             data-figure={f.id}
@@ -57,10 +57,17 @@ export function Results({ m }: { m: MeasureModel }) {
             <button type="button" className="button" onClick={() => setOpen(null)}>
               Close
             </button>
-            {shown.id === 'height' && shown.value && m.tree.found && (
-              <a className="button" href={`/reach?tree=${m.place.tree}`}>
+            {shown.id === 'height' && (
+              <button
+                type="button"
+                className="button"
+                onClick={() => {
+                  setOpen(null);
+                  onReach();
+                }}
+              >
                 Will it reach something?
-              </a>
+              </button>
             )}
             {shown.id === 'height' && (
               <a className="button" href={`/bench?method=${m.method}`}>

@@ -1,5 +1,5 @@
 import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { localDate } from '../../field/make-records';
 import { Determinations } from './Determinations';
 import { Stems } from './Stems';
@@ -11,11 +11,11 @@ import type { MeasureModel } from './use-measure';
 const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 
 /** What hardly any tree needs stands beside the steps until it is chosen. */
-const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'lean', 'crown']);
+const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown']);
 const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.readings.length === 0 && s.id !== at;
 
 /** The tree and its steps; each can be gone back to, and shows what it was before. */
-export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
+export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => void; onReach?: () => void }) {
   const pick = (id: (typeof m.steps)[number]['id'] | 'done') => {
     m.go(id);
     onPick?.();
@@ -23,7 +23,7 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
   return (
     <div className="flex flex-col gap-4">
       <TreeHead m={m} />
-      <Visits m={m} />
+      <Visits m={m} onPick={onPick} />
       {m.stems.length > 1 && (
         <div>
           <p className="mb-1 text-[14px] text-soft">Stems, the largest first, then clockwise</p>
@@ -67,6 +67,11 @@ export function Trail({ m, onPick }: { m: MeasureModel; onPick?: () => void }) {
               + {s.short}
             </button>
           ))}
+        {onReach && (
+          <button type="button" className="chip px-3" onClick={onReach}>
+            will it reach?
+          </button>
+        )}
       </div>
       <History m={m} />
     </div>
@@ -93,7 +98,7 @@ function TreeHead({ m }: { m: MeasureModel }) {
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
       </label>
-      <SpeciesSelect m={m} />
+      <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} />
       <p className="text-[14px] text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
@@ -104,7 +109,7 @@ function TreeHead({ m }: { m: MeasureModel }) {
 }
 
 /** Trees are come back to: another visit is another measurement, compared with the last one and never averaged with it. */
-function Visits({ m }: { m: MeasureModel }) {
+function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefined }) {
   const visits = m.tree.found?.visits ?? [];
   const last = visits.at(-1);
   if (!last) return null;
@@ -117,7 +122,14 @@ function Visits({ m }: { m: MeasureModel }) {
           `; ${formatNumber(before.years, before.years < 10 ? 1 : 0)} years before: ${showDiameter(metres(before.diameter), m.prefs.units)} at ${showPom(metres(before.pom), m.prefs.units)}`}
       </p>
       {!m.place.newVisit && last.on < localDate(new Date()) && (
-        <button type="button" className="chip mt-1 px-3 text-ink" onClick={m.beginVisit}>
+        <button
+          type="button"
+          className="chip mt-1 px-3 text-ink"
+          onClick={() => {
+            m.beginVisit();
+            onPick?.();
+          }}
+        >
           measure it again: new visit
         </button>
       )}
@@ -146,7 +158,7 @@ function AddSpecies({ m }: { m: MeasureModel }) {
           value={name}
           maxLength={80}
           onChange={(e) => setName(e.target.value)}
-          className="min-h-12 rounded-[10px] border-[1.5px] border-edge bg-field px-3"
+          className="box"
         />
         <div className="flex gap-1.5">
           {(['conifer', 'broad'] as const).map((c) => (
@@ -163,23 +175,25 @@ function AddSpecies({ m }: { m: MeasureModel }) {
   );
 }
 
-export function SpeciesSelect({ m }: { m: MeasureModel }) {
+type SpeciesProps = Pick<MeasureModel, 'speciesList' | 'setTree'> & { readonly species: string | null };
+/** Not drawn again with every key: only what it shows is asked for. */
+export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList, setTree }: SpeciesProps) {
   return (
     <select
       aria-label="Species"
       className="chip w-full justify-start text-left"
-      value={m.tree.species ?? ''}
-      onChange={(e) => m.setTree({ species: e.target.value || null })}
+      value={species ?? ''}
+      onChange={(e) => setTree({ species: e.target.value || null })}
     >
       <option value="">species not said</option>
-      {m.speciesList.map((s) => (
+      {speciesList.map((s) => (
         <option key={s.id} value={s.id}>
           {s.body.name}
         </option>
       ))}
     </select>
   );
-}
+});
 
 /** Every version of every reading that has more than one, and what two people disagree on. */
 function History({ m }: { m: MeasureModel }) {

@@ -39,6 +39,7 @@ export function heightDraft(step: StepId, text: string, p: Preferences, around: 
       return distance(text, p);
     case 'plumb':
       return length(step, text, p, (value, unit) => ({ kind: 'distance', value, unit, along: 'level', to: 'plumb' }));
+    case 'room':
     case 'mark-height':
     case 'eye-height':
     case 'pole':
@@ -91,6 +92,7 @@ type Length = { readonly value: number; readonly unit: LengthUnit };
 const LIMITS: Partial<Record<StepId, Metres>> = {
   distance: metres(500),
   plumb: metres(500),
+  room: metres(500),
   'mark-height': metres(30),
   'eye-height': metres(10),
   pole: metres(30),

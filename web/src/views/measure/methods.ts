@@ -77,7 +77,7 @@ export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): re
     ...(sighting && protocol.units === 'metric' ? (['crown-base'] as const) : []),
     ...(sighting || choices.merchantable !== 'merchantable' ? [choices.merchantable] : []),
     ...(sighting ? (['stump', 'point'] as const) : []),
-    ...(method === 'two-sights' ? (['plumb'] as const) : []),
+    ...(method === 'two-sights' ? (['plumb', 'room'] as const) : []),
     ...(MISLED.has(method) ? (['lean', 'crown'] as const) : []),
   ];
 }
@@ -87,7 +87,7 @@ export function isExtra(id: StepId, method: MeasureMethod): boolean {
   if (id === 'ground') return method === 'shadow';
   if (id === 'mark-height') return method === 'set-angle';
   if (id === 'distance') return method === 'device';
-  return id === 'stump' || id === 'point' || id === 'plumb' || id === 'lean' || id === 'crown';
+  return id === 'stump' || id === 'point' || id === 'plumb' || id === 'room' || id === 'lean' || id === 'crown';
 }
 
 /** Which targets are shots of distance and angle in a method. */

@@ -56,6 +56,8 @@ export function noteOf(id: StepId, own: Step['readings'], { protocol, station, s
       return own.length === 0 && optional ? 'your eye’s height stands for it on level ground' : null;
     case 'stick':
       return read?.kind === 'stick' && read.reach === undefined ? 'with the reach of your kit' : null;
+    case 'room':
+      return own.length > 0 ? 'from the stem, level; where to stand follows from it' : 'as far as needed is assumed';
     case 'ground':
       return own.length === 0 && optional ? 'level is assumed' : null;
     default:

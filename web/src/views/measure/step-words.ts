@@ -18,6 +18,7 @@ export const TITLES: Record<StepId, readonly [title: string, short: string, ask:
   plumb: ['Under the tip', 'under the tip', 'Tape the level distance to the point plumb below the tip.'],
   lean: ['Lean', 'lean', 'How far does the whole stem lean, in degrees from plumb?'],
   crown: ['Broad crown', 'broad crown', 'How far does the crown reach out, and how far up from there to the tip? Two lengths.'],
+  room: ['Room', 'room', 'How far from the stem can you go here and still see tip and base? It decides where to stand.'],
   pole: ['Pole', 'pole', 'How long is the pole? It stands beside the stem, its foot where the stem meets the ground.'],
   'pole-top': ['Pole top', 'pole top', 'Sight the top of the pole.'],
   baseline: [

@@ -3,7 +3,7 @@ import type { RecordOf } from '../../contract/envelope';
 import type { MeasureMethod } from './methods';
 
 /** What the drawing can point at, and what is read without a place in it. */
-export type StepId = SceneTarget | 'trunk' | 'upper' | 'mark-height' | 'logs' | 'log-scale';
+export type StepId = SceneTarget | 'trunk' | 'upper' | 'mark-height' | 'room' | 'logs' | 'log-scale';
 
 export interface Step {
   readonly id: StepId;

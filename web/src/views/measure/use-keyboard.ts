@@ -35,7 +35,16 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
         const from = at < 0 ? now.steps.length : at;
         const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
         if (to) now.go(to.id);
-      } else if (target === document.body && e.key.length === 1) focusAtEnd(input.current);
+      } else if (e.key.length === 1 && !e.isComposing) {
+        const field = input.current;
+        if (!field) return;
+        if (target === document.body) focusAtEnd(field);
+        // at the end of the text a key is what the pad's key is, without the cost of the browser's own editing
+        const end = field.value.length;
+        if (field.selectionStart !== end || field.selectionEnd !== end || end >= field.maxLength) return;
+        e.preventDefault();
+        now.type(field.value + e.key);
+      }
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);

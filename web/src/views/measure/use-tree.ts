@@ -6,8 +6,10 @@ import {
   type Metres,
   metres,
   type Reading,
+  roomAt,
   type StationResult,
   sightScene,
+  standAtFirst,
   type TreeResult,
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
@@ -148,6 +150,19 @@ export function useTree(book: Book, place: Place, own: Preferences) {
       }),
     [derived, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
   );
+  // what was said of this station's room, and with the height of the last visit where to stand at all
+  const here = useMemo(() => readings.filter((r) => r.station === stationId), [readings, stationId]);
+  const standFirst = useMemo(() => {
+    const height = before.previousHeight ? metres(before.previousHeight.height) : null;
+    if (height === null || distance !== null) return null;
+    const at = standAtFirst(height, {
+      readings: here,
+      species,
+      protocol: protocol.options,
+      eyeHeight: eyeHeight ?? metres(ASSUMED_EYE_HEIGHT),
+    });
+    return at && { height, at };
+  }, [before, distance, here, species, protocol, eyeHeight]);
   const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept, place.stem), [coming, found, kept, ofKept, place.stem]);
 
   return {
@@ -167,6 +182,8 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     setting,
     method,
     station: stationOf(derived.result, stationId),
+    room: roomAt(here),
+    standFirst,
     tape,
     around,
     stems,
@@ -176,6 +193,8 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     scene,
   };
 }
+
+export type TreeInHand = ReturnType<typeof useTree>;
 
 /** A station before its first reading is kept. */
 const DRAFT_STATION = 'draft';

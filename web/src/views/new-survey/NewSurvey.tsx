@@ -155,7 +155,7 @@ function Text({ id, label, hint, value, error, onChange }: TextProps) {
         onChange={onChange}
         aria-invalid={Boolean(error)}
         aria-describedby={error ? `${id}-error` : undefined}
-        className="mt-1 block min-h-12 w-full rounded-[10px] border-[1.5px] border-edge bg-field px-3"
+        className="mt-1 block box w-full"
       />
       <Wrong id={`${id}-error`} says={error} />
     </div>

@@ -26,7 +26,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
       <label className="block font-semibold">
         Name
         <input
-          className="mt-1 block min-h-12 w-full max-w-md rounded-[10px] border-[1.5px] border-edge bg-field px-3 font-normal"
+          className="mt-1 block box w-full max-w-md font-normal"
           value={name}
           maxLength={80}
           onChange={(e) => setName(e.target.value)}

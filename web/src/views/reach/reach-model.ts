@@ -1,8 +1,5 @@
 import {
-  DomainError,
   degreesToRadians,
-  deriveTree,
-  METRES_PER_FOOT,
   type Metres,
   metres,
   parseAngle,
@@ -15,7 +12,6 @@ import {
   type UnitSystem,
   willItReach,
 } from '@arbolito/core';
-import type { Book } from '../../contract/book';
 
 /** What is typed, as it is typed. */
 export interface ReachTexts {
@@ -38,8 +34,19 @@ export interface ReachView {
   readonly missing: readonly ReachField[];
 }
 
-/** The question from what is typed, and its answer. */
-export function reachOf(t: ReachTexts, units: UnitSystem): ReachView {
+/** A tree as its readings make it, metres. */
+export interface MeasuredTree {
+  /** Of a leaner its stem length. */
+  readonly height: Metres;
+  readonly sigma: Metres;
+  readonly leans: boolean;
+}
+
+/**
+ * The question from what is typed, and its answer.
+ * @param measured stands for the typed height and its error; null where it is to be measured first, nothing where it is typed
+ */
+export function reachOf(t: ReachTexts, units: UnitSystem, measured?: MeasuredTree | null): ReachView {
   const unit = UNITS_OF[units].length;
   const wrong: Partial<Record<ReachField, string>> = {};
   const missing: ReachField[] = [];
@@ -56,8 +63,11 @@ export function reachOf(t: ReachTexts, units: UnitSystem): ReachView {
     else return read.metres;
     return null;
   };
-  const height = length('height', false);
-  const sigma = t.sigma.trim() === '' ? metres(0) : length('sigma', true);
+  if (measured === null) missing.push('height');
+  const typed = measured === undefined;
+  const height = typed ? length('height', false) : (measured?.height ?? null);
+  const typedSigma = () => (t.sigma.trim() === '' ? metres(0) : length('sigma', true));
+  const sigma = typed ? typedSigma() : (measured?.sigma ?? null);
   const distance = length('distance', false);
   const objectHeight = length('objectHeight', true);
   const margin = length('margin', true);
@@ -77,26 +87,5 @@ export function reachOf(t: ReachTexts, units: UnitSystem): ReachView {
   return { question, answer: willItReach(question), wrong, missing };
 }
 
-/** Height, error and stem length of a tree in the book; null where it has none. */
-export function measuredTree(
-  book: Book,
-  id: string | null,
-): { readonly tag: string; readonly height: Metres; readonly sigma: Metres; readonly leans: boolean } | null {
-  const tree = id ? book.tree(id) : null;
-  const survey = tree && book.find('survey', tree.record.body.survey);
-  const protocol = survey && book.protocolOf(survey);
-  if (!tree || !protocol) return null;
-  try {
-    const { height } = deriveTree({ readings: tree.inForce, protocol: protocol.body.options, species: book.speciesFigures(tree.record) });
-    if (!height.ok) return null;
-    const { value, sigma, stemLength } = height.value;
-    return { tag: tree.record.body.tag, height: stemLength ?? value, sigma, leans: stemLength !== null };
-  } catch (e) {
-    if (e instanceof DomainError) return null;
-    throw e;
-  }
-}
-
 /** How long a stick must be for the test without a distance, at a reach and with a tenth to spare. */
 export const stickLength = (reach: number) => stickForReach(metres(reach), 0.1);
-export const perUnit = (units: UnitSystem) => (units === 'us' ? METRES_PER_FOOT : 1);

@@ -1,3 +1,4 @@
+import { metres } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import { EMPTY, reachOf, stickLength } from './reach-model';
 
@@ -17,6 +18,14 @@ describe('will it reach, as it is typed', () => {
     expect(wrong.slope).toMatch(/from −60 to 60/);
     expect(wrong.objectHeight).toMatch(/negative/);
     expect(reachOf({ ...asked, distance: '5000' }, 'metric').wrong.distance).toMatch(/at most 1000 m/);
+  });
+  it('of a measured tree takes its height and error, and waits for them', () => {
+    const tree = { height: metres(22), sigma: metres(0.5), leans: false };
+    const object = { ...EMPTY, distance: '25' };
+    expect(reachOf(object, 'metric', tree).answer).toMatchObject({ reach: 23, verdict: 'clear' });
+    // what stands in the fields of another tree is not asked for
+    expect(reachOf({ ...object, height: 'x', sigma: 'y' }, 'metric', tree)).toMatchObject({ answer: { reach: 23 }, wrong: {} });
+    expect(reachOf(object, 'metric', null)).toMatchObject({ answer: null, missing: ['height'] });
   });
   it('the stick of the test without distance is the reach less a tenth', () => {
     expect(stickLength(0.6)).toBeCloseTo(0.54, 12);

@@ -1,0 +1,5 @@
+/** What is typed as a plain number, with a point or a comma, a hyphen or a minus; null where nothing is, NaN where it is none. */
+export function numberOf(text: string): number | null {
+  const plain = text.trim().replace(',', '.').replace('−', '-');
+  return plain === '' ? null : Number(plain);
+}

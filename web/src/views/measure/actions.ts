@@ -1,0 +1,271 @@
+import { parseLine, type Reading, type SceneTarget, settled, type Trunk, toolOf } from '@arbolito/core';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { sameValue } from '../../contract/same';
+import { bookStore } from '../../field/book-store';
+import { makerNow, minuteNow, type Preferences, tapeUnits } from '../../field/device';
+import { type Mode, makeRecord, recordsForLine, recordsForReading, type TreePlace } from '../../field/make-records';
+import { ofStem, slotOf, stepOfSlot } from '../../field/slots';
+import { draftOf } from './draft';
+import { isExtra, type MeasureMethod, methodSteps } from './methods';
+import { newPlace, type Place } from './place';
+import { readAs } from './read-as';
+import { type Step, type StepChoices, type StepId, stepAfter, withFilled } from './steps';
+import { sayTrunk } from './tape';
+import type { TreeInHand } from './use-tree';
+
+/** What an action looks at when it runs: the view as it was last drawn. */
+export interface Now {
+  readonly place: Place;
+  readonly t: TreeInHand;
+  readonly steps: readonly Step[];
+  readonly choices: StepChoices;
+  /** What is kept at the step in hand. */
+  readonly keptHead: RecordOf<'reading'> | null;
+  readonly newest: RecordOf<'reading'> | null;
+  readonly where: TreePlace;
+  /** What was said of the ground at the first stem. */
+  readonly fromFirstStem: Trunk | null;
+  readonly last: (slot: string) => TreeInHand['entities'][number] | undefined;
+}
+
+type Update<T> = (next: T | ((before: T) => T)) => void;
+export interface Setters {
+  readonly setPlace: Update<Place>;
+  readonly setOwn: Update<Preferences>;
+  readonly setRefusal: Update<string | null>;
+}
+
+/**
+ * All that can be done in the Measure view, made once: what shows a button needs no redraw because a number changed.
+ * @param now gives the view as it was last drawn
+ */
+export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }: Setters) {
+  const type = (text: string | ((before: string) => string)) => {
+    setRefusal(null);
+    setPlace((p) => ({ ...p, text: typeof text === 'string' ? text : text(p.text) }));
+  };
+  const go = (at: StepId | 'done') => {
+    setRefusal(null);
+    setPlace((p) => ({ ...p, at, text: '', again: false }));
+  };
+  const maker = () => {
+    const { person } = now().t.prefs;
+    return makerNow(person && bookStore.snapshot().book.find('person', person) ? person : null);
+  };
+  const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+
+  /** Readings begin the visit and the determination that were asked for. */
+  const keepRead = (records: readonly AnyRecord[]) => {
+    keep(records);
+    const began = records.some((r) => r.kind === 'determination' && r.body.quantity === 'height');
+    if (now().place.newVisit || began) setPlace((p) => ({ ...p, newVisit: false, ...(began ? { method: null, setting: null } : {}) }));
+  };
+  /** @returns whether it could be kept */
+  const keepReading = (read: Reading, typed: string, mode: Mode): boolean => {
+    const { place, t, where } = now();
+    const far = place.at !== 'done' && place.at.startsWith('far-');
+    if (far && t.setting.far === null) {
+      setRefusal('First the baseline: it begins the second station.');
+      return false;
+    }
+    keepRead(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, mode, far ? 'far' : 'near'));
+    return true;
+  };
+
+  /** Enter: keeps what is typed, or goes on when nothing is. */
+  const enter = () => {
+    const { place, steps, t, keptHead } = now();
+    if (place.at === 'done') return nextTree();
+    if (place.at === 'trunk') return keepTrunk();
+    const { at, again } = place;
+    const text = place.text.trim();
+    if (text === '') return go(stepAfter(steps, at));
+    const read = draftOf(at, text, t.prefs, { ...t.around, minute: minuteNow() });
+    if (read.ok) {
+      const unchanged = keptHead && !again && sameValue(keptHead.body.read, read.read);
+      const mode: Mode = again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' };
+      return unchanged || keepReading(read.read, text, mode) ? onward(at) : undefined;
+    }
+    if (!/\s/.test(text)) return setRefusal(read.reason);
+    return keepLine(text, read.reason);
+  };
+
+  /** After a kept reading: the tape after the eye, the next stem, else the next step of the work. */
+  const onward = (at: StepId) => {
+    const { place, steps, t } = now();
+    if (at === 'dbh' && t.prefs.tool === 'estimate' && !t.stems.find((s) => s.number === place.stem && s.diameter !== null)) {
+      setOwn((p) => ({ ...p, tool: 'diameter-tape' }));
+      return go('dbh');
+    }
+    const tapes = at === 'dbh' && t.tape.of > 1 && t.tape.nth < t.tape.of;
+    if (tapes) return setPlace((p) => ({ ...p, text: '', again: true }));
+    const unread = at === 'dbh' ? t.stems.find((s) => s.number !== place.stem && s.diameter === null) : undefined;
+    if (unread) return setPlace((p) => ({ ...p, at: 'dbh', stem: unread.number, text: '', again: false, trunk: null }));
+    return go(
+      stepAfter(
+        withFilled(steps, (id) => id === at),
+        at,
+      ),
+    );
+  };
+
+  /** A whole tree on one line. */
+  const keepLine = (text: string, otherwise: string) => {
+    const { t, where, steps } = now();
+    const { prefs } = t;
+    const units = tapeUnits(prefs);
+    const line = parseLine(text, { diameter: units.diameter, distance: units.length, scale: prefs.scale });
+    if (!line.ok) return setRefusal(text.split(/\s+/).length > 2 ? line.reason : otherwise);
+    const sighted = line.readings.some((r) => r.target !== 'dbh');
+    if (sighted && (t.method !== 'two-sights' || prefs.by !== 'tape' || prefs.along === 'sight')) {
+      return setRefusal('A line holds a taped distance and two sights: other ways are read step by step.');
+    }
+    if (prefs.tool === 'optical' && line.readings.some((r) => r.target === 'dbh')) {
+      return setRefusal('A line holds a tape’s diameter: choose its tool, or read the optical one by itself.');
+    }
+    const tool = prefs.tool === 'optical' ? 'diameter-tape' : prefs.tool;
+    const way = { ...prefs, along: prefs.along === 'slope' ? ('slope' as const) : ('level' as const), tool, tape: t.tape };
+    keepRead(recordsForLine(maker(), bookStore.snapshot().book, where, line.readings, way));
+    const named = new Set(line.readings.map((r) => r.target as string));
+    return go(
+      stepAfter(
+        withFilled(steps, (id) => named.has(id)),
+        'base',
+      ),
+    );
+  };
+
+  const nextTree = () => {
+    const { t, place } = now();
+    if (t.entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
+    setRefusal(null);
+    return setPlace({ ...newPlace(t.survey === place.survey ? place.survey : (t.survey ?? null)), lower: place.lower });
+  };
+
+  /** Takes the newest reading back and puts its digits into the field again. */
+  const undo = () => {
+    const { place, newest, t } = now();
+    if (place.text) return setPlace((p) => ({ ...p, text: '' }));
+    if (!newest) return;
+    keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
+    setRefusal(null);
+    const { read, station } = newest.body;
+    const slot = stepOfSlot(slotOf(read));
+    // back to the setting it was read in
+    const of = t.settings.findIndex((x) => station !== null && (x.station === station || x.far === station));
+    const at = (t.settings[of]?.far === station && station !== null ? `far-${slot}` : slot) as StepId;
+    if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
+    // digits go back to the stem they were read of
+    const name = t.found?.stems.find((s) => s.id === newest.body.stem)?.name ?? '1';
+    setPlace((p) => ({
+      ...p,
+      at,
+      stem: ofStem(read) ? Number.parseInt(name, 10) : p.stem,
+      text: at === 'trunk' ? '' : newest.body.typed,
+      again: false,
+      trunk: read.kind === 'trunk' ? read.trunk : null,
+      ...(of >= 0 ? { setting: of + 1, method: null } : {}),
+    }));
+  };
+
+  /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
+  const choose = (change: Partial<Preferences>) => {
+    const { place, keptHead, last } = now();
+    setOwn((p) => ({ ...p, ...change }));
+    if (!keptHead || place.text || place.again) return;
+    const { read, typed } = keptHead.body;
+    const changed = readAs(read, change);
+    if (!sameValue(changed, read)) keepReading(changed, typed, { as: 'correction', of: keptHead });
+    if (change.along === 'slope' && !last('ground')) go('ground');
+  };
+
+  const setTree = (change: { tag?: string; species?: string | null }) => {
+    const { found } = now().t;
+    if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
+    else setPlace((p) => ({ ...p, ...change }));
+  };
+
+  /** A species that was not in the book yet, for this tree and all later ones. */
+  const addSpecies = (name: string, crown: 'conifer' | 'broad') => {
+    const made = makeRecord(maker(), 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: { crown } });
+    keep([made as AnyRecord]);
+    setTree({ species: made.id });
+  };
+
+  /** Two people changed the same reading: one version is chosen, the others are taken back. */
+  const decide = (chosen: RecordOf<'reading'>) => {
+    const rivals =
+      now()
+        .t.all.find((e) => e.id === chosen.entity)
+        ?.heads.filter((h) => h.id !== chosen.id) ?? [];
+    keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
+  };
+
+  /** What is tapped of the trunk becomes a reading, and the tape follows. */
+  const keepTrunk = () => {
+    const { place, t, last, fromFirstStem } = now();
+    const before = last('trunk');
+    const head = before ? settled(before) : null;
+    const trunk = place.trunk ?? (head ? null : fromFirstStem);
+    const { options } = t.protocol;
+    const said = trunk && { ...trunk, from: { reference: options.groundReference, along: options.lean } };
+    const read: Reading | null = said && { kind: 'trunk', trunk: said };
+    if (read && !(head && sameValue(head.body.read, read))) {
+      keepReading(read, sayTrunk(read.trunk, t.prefs.units), head ? { as: 'correction', of: head } : { as: 'first' });
+    }
+    setPlace((p) => ({ ...p, trunk: null }));
+    go('dbh');
+  };
+
+  /** A line, mark or dimension of the drawing was tapped: the step it is read at. */
+  const pick = (target: SceneTarget) => {
+    const { choices, steps } = now();
+    const wanted: StepId =
+      target === 'base' || target === 'mark' ? choices.lower : target === 'merchantable' ? choices.merchantable : target;
+    const instead: StepId = target === 'ground' ? 'distance' : 'tip';
+    const there = (id: StepId) => steps.some((s) => s.id === id);
+    // else the first step of the setting's own work
+    const first = steps.find((s) => s.id !== 'trunk' && s.id !== 'dbh')?.id ?? 'dbh';
+    go(there(wanted) ? wanted : there(instead) ? instead : first);
+  };
+
+  /** Another way of measuring, or the same way once more: kept apart from what is already read. */
+  const measureBy = (method: MeasureMethod) => {
+    const { choices, t } = now();
+    setOwn((p) => ({ ...p, method }));
+    setRefusal(null);
+    const order = methodSteps({ ...choices, method }, t.protocol.options);
+    const at = order.find((id) => !isExtra(id, method)) ?? 'tip';
+    setPlace((p) => ({ ...p, method, setting: null, at, text: '', again: false, lower: 'base' }));
+  };
+
+  return {
+    type,
+    /** The pad's keys. */
+    append: (sign: string) => type((t) => t + sign),
+    sign: (sign: '+' | '-') => type((t) => sign + t.replace(/^[+\-−▲▼]/, '')),
+    erase: () => type((t) => t.slice(0, -1)),
+    toggleAgain: () => setPlace((p) => ({ ...p, again: !p.again, text: '' })),
+    /** Digits that come from the drawing. */
+    drag: ({ text, leanTo }: { text: string; leanTo?: Place['leanTo'] }) => {
+      setRefusal(null);
+      setPlace((p) => ({ ...p, text, ...(leanTo ? { leanTo } : {}) }));
+    },
+    setPlace,
+    setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
+    setStem: (stem: number) => setPlace((p) => ({ ...p, stem, text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
+    beginVisit: () => setPlace((p) => ({ ...newPlace(p.survey), tree: p.tree, newVisit: true })),
+    openSetting: (number: number) => setPlace((p) => ({ ...p, setting: number, method: null, text: '', again: false, at: 'done' })),
+    go,
+    enter,
+    undo,
+    choose,
+    setTree,
+    addSpecies,
+    decide,
+    keepTrunk,
+    pick,
+    measureBy,
+    nextTree,
+  };
+}
