@@ -1,5 +1,6 @@
 export { type Box, overlap, type Point, within } from './box';
 export type { LaidDimension, LaidHand, LaidInset, LaidLine, LaidSight, SightLayout } from './layout';
+export { pickTarget, targetOfLabel } from './pick-target';
 export type { PlacedLabel } from './place-labels';
 export { type ReachLayout, reachLayout } from './reach-layout';
 export type { LineStyle, SceneInput, SceneLine, SceneMark, SceneTarget, SightScene } from './scene';

@@ -63,37 +63,39 @@ export const ReadingPad = memo(function ReadingPad(p: Props) {
     count: [action('feet', "'", () => p.onType("'"), 'key-sign'), ...inches(action, p)],
   }[p.kind];
   return (
-    <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
-      {key('7')}
-      {key('8')}
-      {key('9')}
-      {fourth[0]}
-      {action('erase', '⌫', p.onErase)}
-      {key('4')}
-      {key('5')}
-      {key('6')}
-      {fourth[1]}
-      {action('undo the last kept reading', '↶', p.onUndo, '', !p.canUndo)}
-      {key('1')}
-      {key('2')}
-      {key('3')}
-      {fourth[2]}
-      <button
-        type="button"
-        className="key text-[15px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
-        aria-label="read once more"
-        aria-pressed={p.again}
-        disabled={!p.canRepeat}
-        onPointerDown={stay}
-        onClick={p.onAgain}
-      >
-        again
-      </button>
-      {key('0')}
-      {key(p.decimal)}
-      <button type="button" className="key key-go col-span-3 truncate px-1" onPointerDown={stay} onClick={p.onGo}>
-        {p.go} <span aria-hidden="true">↵</span>
-      </button>
+    <div>
+      <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
+        {key('7')}
+        {key('8')}
+        {key('9')}
+        {fourth[0]}
+        {action('erase', '⌫', p.onErase)}
+        {key('4')}
+        {key('5')}
+        {key('6')}
+        {fourth[1]}
+        {action('undo the last kept reading', '↶', p.onUndo, '', !p.canUndo)}
+        {key('1')}
+        {key('2')}
+        {key('3')}
+        {fourth[2]}
+        <button
+          type="button"
+          className="key text-[15px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
+          aria-label="read once more"
+          aria-pressed={p.again}
+          disabled={!p.canRepeat}
+          onPointerDown={stay}
+          onClick={p.onAgain}
+        >
+          again
+        </button>
+        {key('0')}
+        {key(p.decimal)}
+        <button type="button" className="key key-go col-span-3 truncate px-1" onPointerDown={stay} onClick={p.onGo}>
+          {p.go} <span aria-hidden="true">↵</span>
+        </button>
+      </div>
     </div>
   );
 });

@@ -5,14 +5,12 @@ interface Props {
   readonly label: PlacedLabel;
   readonly fill: string;
   readonly weight?: number;
-  readonly onPick?: () => void;
 }
 
 /** A label of a drawing: on a halo of paper, with a leader where it had to go far. */
-export function SheetLabel({ label: { id, text, centre, vertical, leader, size }, fill, weight = 600, onPick }: Props) {
+export function SheetLabel({ label: { id, text, centre, vertical, leader, size }, fill, weight = 600 }: Props) {
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut for the finger; the steps beside the drawing are the way for keys
-    <g onClick={onPick} style={onPick ? { cursor: 'pointer' } : undefined} data-label={id}>
+    <g data-label={id}>
       {leader && <polyline points={points(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
       <text
         x={centre.x}

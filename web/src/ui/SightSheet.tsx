@@ -1,5 +1,5 @@
-import type { LineStyle, Point, SceneTarget, SightLayout } from '@arbolito/core';
-import { memo } from 'react';
+import { type LineStyle, type Point, pickTarget, type SceneTarget, type SightLayout, targetOfLabel } from '@arbolito/core';
+import { type MouseEvent, memo } from 'react';
 import { SheetLabel } from './SheetLabel';
 import { points } from './svg-path';
 
@@ -12,15 +12,20 @@ interface Props {
   /** The step being read; its lines are drawn in resin. */
   readonly now: string;
   readonly name: string;
-  readonly onPick: (target: SceneTarget) => void;
+  /** Called with what was tapped; without it the sheet is only looked at. */
+  readonly onPick?: (target: SceneTarget) => void;
 }
 
 /** The side view of a tree and the one who sights it. Every line, mark and dimension can be tapped. */
 export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPick, ...ghost }: Props) {
   const colour = (target: string, usual: string) => (target === now ? 'var(--resin-text)' : usual);
-  const hit = (target: SceneTarget) => ({ onClick: () => onPick(target), style: { cursor: 'pointer' }, 'data-target': target });
   const bottom = l.height + 10;
+  const under = (e: MouseEvent<SVGSVGElement>) => {
+    const { left, top } = e.currentTarget.getBoundingClientRect();
+    return pickTarget(l, { x: e.clientX - left, y: e.clientY - top });
+  };
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: a shortcut for the finger; the steps beside the drawing are the way for keys
     <svg
       width={l.width}
       height={l.height}
@@ -29,8 +34,21 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
       aria-label={name}
       className="absolute inset-0 select-none will-change-transform"
       data-scale={l.scale}
+      onClick={
+        onPick &&
+        ((e) => {
+          const target = under(e);
+          if (target) onPick(target);
+        })
+      }
+      onMouseMove={
+        onPick &&
+        ((e) => {
+          e.currentTarget.style.cursor = under(e) ? 'pointer' : '';
+        })
+      }
     >
-      <polygon points={`${points(l.ground)} ${l.width} ${bottom} 0 ${bottom}`} fill="var(--soil)" {...hit('ground')} />
+      <polygon points={`${points(l.ground)} ${l.width} ${bottom} 0 ${bottom}`} fill="var(--soil)" />
       <polyline points={points(l.ground)} stroke="var(--ink)" strokeWidth={2} fill="none" />
       <polygon
         points={points(l.crown)}
@@ -40,7 +58,6 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         strokeWidth={1.3}
         strokeLinejoin="round"
         strokeDasharray={ghost.crownGhost ? '3 4' : undefined}
-        {...hit('crown-base')}
       />
       <polygon
         points={points(l.stem)}
@@ -50,39 +67,33 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         strokeWidth={1.3}
         strokeLinejoin="round"
         strokeDasharray={ghost.heightGhost ? '3 4' : undefined}
-        {...hit('dbh')}
       />
       {l.shoulder.length > 0 && (
-        <polyline points={points(l.shoulder)} stroke="var(--wood)" strokeWidth={2} strokeDasharray="6 3" fill="none" {...hit('crown')} />
+        <polyline points={points(l.shoulder)} stroke="var(--wood)" strokeWidth={2} strokeDasharray="6 3" fill="none" />
       )}
       {l.lines.map((line) => (
-        <g key={`${line.target} ${line.style}`} {...hit(line.target)} data-line={line.style}>
-          <polyline points={points([line.from, line.to])} stroke="transparent" strokeWidth={26} />
-          <polyline
-            points={points([line.from, line.to])}
-            {...LINES[line.style]}
-            stroke={colour(line.target, LINES[line.style].stroke)}
-            strokeOpacity={line.ghost ? 0.55 : 1}
-            strokeDasharray={line.ghost ? '4 5' : LINES[line.style].strokeDasharray}
-          />
-        </g>
+        <polyline
+          key={`${line.target} ${line.style}`}
+          points={points([line.from, line.to])}
+          {...LINES[line.style]}
+          stroke={colour(line.target, LINES[line.style].stroke)}
+          strokeOpacity={line.ghost ? 0.55 : 1}
+          strokeDasharray={line.ghost ? '4 5' : LINES[line.style].strokeDasharray}
+          data-line={line.style}
+        />
       ))}
       {l.viewer === 'person' && (
-        <g {...hit('distance')}>
-          <polyline
-            points={points(l.level)}
-            stroke={colour('distance', 'var(--slate)')}
-            strokeWidth={1.5}
-            strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
-            fill="none"
-          />
-          <polyline points={points(l.level)} stroke="transparent" strokeWidth={28} />
-        </g>
+        <polyline
+          points={points(l.level)}
+          stroke={colour('distance', 'var(--slate)')}
+          strokeWidth={1.5}
+          strokeDasharray={ghost.distanceGhost ? '2 8' : '2 5'}
+          fill="none"
+        />
       )}
       {l.sights.map((s, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a sight is told by its target and its place in the list; it moves with every key
-        <g key={`${s.target} ${i}`} {...hit(s.target)} data-sight={s.target}>
-          <polyline points={points([s.from, s.to])} stroke="transparent" strokeWidth={28} />
+        <g key={`${s.target} ${i}`} data-sight={s.target}>
           <polyline
             points={points([s.from, s.to])}
             stroke={colour(s.target, 'var(--slate)')}
@@ -90,12 +101,12 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
             strokeDasharray={s.ghost ? '5 6' : undefined}
             strokeOpacity={s.ghost && s.target !== now ? 0.7 : 1}
           />
-          {!s.ghost && <circle cx={s.to.x} cy={s.to.y} r={3.5} fill={colour(s.target, 'var(--slate)')} />}
+          {!s.ghost && <Dot at={s.to} r={3.5} colour={colour(s.target, 'var(--slate)')} />}
         </g>
       ))}
-      <PomLine at={l.pom} ghost={ghost.pomGhost} hit={hit('dbh')} />
+      <PomLine at={l.pom} ghost={ghost.pomGhost} />
       {l.dimensions.map((d) => (
-        <g key={d.target} {...hit(d.target)} data-dimension={d.target}>
+        <g key={d.target} data-dimension={d.target}>
           <polygon
             points={box(d.x, 8, d.band[0], Math.max(d.band[0] + 1, d.band[1]))}
             fill={colour(d.target, 'var(--ink)')}
@@ -103,13 +114,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
             stroke="var(--ink)"
             strokeWidth={0.8}
           />
-          <polyline
-            points={`${d.x - 7} ${d.from} ${d.x + 7} ${d.from} ${d.x} ${d.from} ${d.x} ${d.to} ${d.x - 7} ${d.to} ${d.x + 7} ${d.to}`}
-            stroke={colour(d.target, 'var(--ink)')}
-            strokeWidth={1.8}
-            fill="none"
-          />
-          <polygon points={box(d.x, 22, d.from, d.to)} fill="transparent" />
+          <polyline points={points(bracket(d.x, d.from, d.to))} stroke={colour(d.target, 'var(--ink)')} strokeWidth={1.8} fill="none" />
         </g>
       ))}
       {l.marks
@@ -126,23 +131,17 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
             strokeWidth={2.2}
             strokeDasharray={m.ghost ? '2 2' : undefined}
             data-mark={m.target}
-            {...hit(m.target)}
           />
         ))}
-      {l.viewer === 'person' && (
-        <g {...hit('eye-height')}>
-          <Person eye={l.eye} feet={l.feet} scale={l.scale} />
-          <circle cx={l.eye.x} cy={l.eye.y} r={22} fill="transparent" />
-        </g>
-      )}
+      {l.viewer === 'person' && <Person eye={l.eye} feet={l.feet} scale={l.scale} />}
       {l.far && (
-        <g {...hit('far-tip')} opacity={l.far.ghost ? 0.5 : 1} data-far>
+        <g opacity={l.far.ghost ? 0.5 : 1} data-far>
           <Person eye={l.far.eye} feet={l.far.feet} scale={l.scale} />
         </g>
       )}
-      {l.hand && <Hand hand={l.hand} hit={hit('stick')} />}
+      {l.hand && <Hand hand={l.hand} />}
       {l.inset && (
-        <g {...hit('dbh')} data-inset="foot">
+        <g data-inset="foot">
           <clipPath id="inset">
             <rect x={l.inset.box.x} y={l.inset.box.y} width={l.inset.box.w} height={l.inset.box.h} rx={8} />
           </clipPath>
@@ -164,12 +163,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         </g>
       )}
       {l.labels.map((label) => (
-        <SheetLabel
-          key={label.id}
-          label={label}
-          fill={colour(targetOf(label.id), labelColour(label.id))}
-          onPick={() => onPick(targetOf(label.id))}
-        />
+        <SheetLabel key={label.id} label={label} fill={colour(targetOfLabel(label.id), labelColour(label.id))} />
       ))}
     </svg>
   );
@@ -188,34 +182,44 @@ function Person({ eye, feet, scale }: { eye: Point; feet: Point; scale: number }
   return (
     <>
       <polyline points={points([feet, eye])} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" />
-      <circle cx={eye.x} cy={eye.y} r={Math.max(4.5, 0.13 * scale)} fill="var(--ink)" />
+      <Dot at={eye} r={Math.max(4.5, 0.13 * scale)} colour="var(--ink)" />
     </>
   );
 }
 
+/** A line of no length with a round end: unlike a circle's, its place is no matter of style, so moving it costs less. */
+function Dot({ at, r, colour }: { at: Point; r: number; colour: string }) {
+  return <polyline points={points([at, at])} stroke={colour} strokeWidth={2 * r} strokeLinecap="round" />;
+}
+
 /** The stick in the hand, enlarged: the eye and the rays over both its ends. */
-function Hand({ hand, hit }: { hand: NonNullable<SightLayout['hand']>; hit: object }) {
+function Hand({ hand }: { hand: NonNullable<SightLayout['hand']> }) {
   const { box, eye, stick } = hand;
   return (
-    <g {...hit} data-inset="hand">
+    <g data-inset="hand">
       <rect x={box.x} y={box.y} width={box.w} height={box.h} rx={8} fill="var(--sheet)" stroke="var(--edge)" strokeWidth={1.5} />
       {stick.map((end) => (
         <polyline key={end.y} points={points([eye, end])} stroke="var(--slate)" strokeWidth={1.5} strokeDasharray="4 3" />
       ))}
       <polyline points={points(stick)} stroke="var(--resin-text)" strokeWidth={5} />
-      <circle cx={eye.x} cy={eye.y} r={4.5} fill="var(--ink)" />
+      <Dot at={eye} r={4.5} colour="var(--ink)" />
     </g>
   );
 }
 
-function PomLine({ at, ghost, hit }: { at: readonly [Point, Point]; ghost: boolean; hit?: object }) {
-  return (
-    <g {...hit}>
-      <polyline points={points(at)} stroke="transparent" strokeWidth={26} />
-      <polyline points={points(at)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />
-    </g>
-  );
+function PomLine({ at, ghost }: { at: readonly [Point, Point]; ghost: boolean }) {
+  return <polyline points={points(at)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />;
 }
+
+/** An upright line with a bar at both ends. */
+const bracket = (x: number, from: number, to: number): readonly Point[] => [
+  { x: x - 7, y: from },
+  { x: x + 7, y: from },
+  { x, y: from },
+  { x, y: to },
+  { x: x - 7, y: to },
+  { x: x + 7, y: to },
+];
 
 /** An upright box about a line. */
 const box = (x: number, half: number, from: number, to: number) =>
@@ -225,9 +229,6 @@ const box = (x: number, half: number, from: number, to: number) =>
     { x: x + half, y: to },
     { x: x - half, y: to },
   ]);
-
-/** The step a label's reading belongs to. */
-const targetOf = (id: string) => id.replace('height:', '').replace(/ \d+$/, '') as SceneTarget;
 
 function labelColour(id: string): string {
   if (id === 'dbh') return 'var(--resin-text)';

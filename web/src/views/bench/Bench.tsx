@@ -85,7 +85,6 @@ function Sheet({ bench, view, setBench }: { bench: BenchState; view: BenchView; 
             distanceGhost={false}
             now=""
             name={`The tree on the bench, to scale: ${words(bench.method)}`}
-            onPick={nothing}
           />
           <Handles
             layout={layout}
@@ -99,7 +98,6 @@ function Sheet({ bench, view, setBench }: { bench: BenchState; view: BenchView; 
     </div>
   );
 }
-const nothing = () => {};
 
 /** Lean, crown and ground for those who would rather not drag; and what is told of them. */
 function Conditions({ bench, set }: { bench: BenchState; set: (change: Partial<BenchState>) => void }) {

@@ -1,5 +1,5 @@
 import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
-import { useLayoutEffect } from 'react';
+import { memo, useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../field/slots';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
@@ -50,38 +50,71 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
         >
           ‹
         </button>
-        <label className="flex h-[52px] min-w-0 flex-1 items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5">
-          <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
-            {title}
-            {place.again ? ', again' : ''}
-          </span>
-          <input
-            ref={input}
-            className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
-            inputMode={step.id === 'point' ? 'text' : 'none'}
-            enterKeyHint="next"
-            autoComplete="off"
-            spellCheck={false}
-            aria-label={`${step.title}: ${ask}`}
-            aria-invalid={refusal !== null}
-            aria-describedby="field-help"
-            placeholder={said ?? ''}
-            defaultValue=""
-            maxLength={120}
-            onChange={(e) => m.type(e.target.value)}
-          />
-        </label>
+        {/* the field names itself; around it any tap goes to it */}
+        <div className="min-w-0 flex-1">
+          <label
+            htmlFor="reading"
+            className="flex h-[52px] items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5"
+          >
+            <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
+              {title}
+              {place.again ? ', again' : ''}
+            </span>
+            <ReadingInput
+              input={input}
+              words={step.id === 'point'}
+              name={`${step.title}: ${ask}`}
+              invalid={refusal !== null}
+              placeholder={said ?? ''}
+              onType={m.type}
+            />
+          </label>
+        </div>
       </div>
-      <p
-        id="field-help"
-        aria-live="polite"
-        className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
-      >
-        {help ?? <span className="desk:hidden">{ask}</span>}
-      </p>
+      <div>
+        <p
+          id="field-help"
+          aria-live="polite"
+          className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
+        >
+          {help ?? <span className="desk:hidden">{ask}</span>}
+        </p>
+      </div>
     </div>
   );
 }
+
+interface ReadingInputProps {
+  readonly input: React.RefObject<HTMLInputElement | null>;
+  /** Words may be typed, not only digits: the device's own keys come up. */
+  readonly words: boolean;
+  readonly name: string;
+  readonly invalid: boolean;
+  readonly placeholder: string;
+  readonly onType: (text: string) => void;
+}
+
+/** What is typed belongs to the field itself: digits do not pass through a redraw to come back to it. */
+const ReadingInput = memo(function ReadingInput({ input, words, name, invalid, placeholder, onType }: ReadingInputProps) {
+  return (
+    <input
+      id="reading"
+      ref={input}
+      className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
+      inputMode={words ? 'text' : 'none'}
+      enterKeyHint="next"
+      autoComplete="off"
+      spellCheck={false}
+      aria-label={name}
+      aria-invalid={invalid}
+      aria-describedby="field-help"
+      placeholder={placeholder}
+      defaultValue=""
+      maxLength={120}
+      onChange={(e) => onType(e.target.value)}
+    />
+  );
+});
 
 const SHOOT: Partial<Record<StepId, string>> = { mark: 'Measure to the transponder on the bark' };
 const WAY_ASK: Readonly<Record<DistanceWay, string>> = {

@@ -2,12 +2,12 @@
 import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Book } from '../../contract/book';
 import type { AnyRecord } from '../../contract/envelope';
 import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
 import { makeRecord } from '../../field/make-records';
-import { newPlace, nextTag, openPlace, protocolOf, rememberPlace } from './place';
+import { newPlace, nextTag, openPlace, placeKeeper, protocolOf, rememberPlace } from './place';
 
 const book = new Book(demoRecords().records as unknown as AnyRecord[]);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
@@ -37,6 +37,30 @@ describe('the tree in hand', () => {
     expect(openPlace(location.search)).toEqual(place);
     // opened without an address it is still the same tree
     expect(openPlace('')).toEqual(place);
+  });
+
+  it('is remembered once for several keys, and at once when the page is left', () => {
+    vi.useFakeTimers();
+    const keeper = placeKeeper();
+    const stop = keeper.whenLeaving();
+    const place = newPlace(null);
+    const text = () => openPlace('').text;
+    for (const t of ['1', '12', '12.5']) keeper.soon({ ...place, text: t });
+    expect(text()).toBe('');
+    vi.advanceTimersByTime(1000);
+    expect(text()).toBe('12.5');
+    keeper.soon({ ...place, text: '13' });
+    dispatchEvent(new Event('pagehide'));
+    expect(text()).toBe('13');
+    // what another page has put there since is not written over without a new key
+    localStorage.clear();
+    dispatchEvent(new Event('pagehide'));
+    vi.advanceTimersByTime(1000);
+    expect(text()).toBe('');
+    keeper.soon({ ...place, text: '14' });
+    stop();
+    expect(text()).toBe('14');
+    vi.useRealTimers();
   });
   it('is another one in another survey, and the one asked for when one is', () => {
     rememberPlace({ ...newPlace(null), text: '12' });

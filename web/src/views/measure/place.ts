@@ -73,6 +73,37 @@ export function rememberPlace(place: Place): void {
   if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
 }
 
+/** Longer than two keys are apart, shorter than anyone notices. */
+const SOON = 200;
+
+/**
+ * Remembers places a moment after they change, so that no key waits for it, and at once when the page is left.
+ * @returns `soon` to remember a place, `whenLeaving` to listen until the function it gives is called
+ */
+export function placeKeeper() {
+  let pending: Place | null = null;
+  const write = () => {
+    if (pending) rememberPlace(pending);
+    pending = null;
+  };
+  return {
+    soon(place: Place) {
+      if (!pending) setTimeout(write, SOON);
+      pending = place;
+    },
+    whenLeaving() {
+      const hidden = () => document.visibilityState === 'hidden' && write();
+      addEventListener('pagehide', write);
+      document.addEventListener('visibilitychange', hidden);
+      return () => {
+        removeEventListener('pagehide', write);
+        document.removeEventListener('visibilitychange', hidden);
+        write();
+      };
+    },
+  };
+}
+
 /** The protocol a place is measured under: its survey's, or the one for single trees. */
 export function protocolOf(
   book: Book,

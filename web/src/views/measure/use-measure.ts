@@ -1,5 +1,5 @@
 import { settled, type Trunk } from '@arbolito/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
 import { loadPreferences, savePreferences } from '../../field/device';
@@ -9,7 +9,7 @@ import { useBook } from '../../field/use-book';
 import { measureActions, type Now } from './actions';
 import { bodyHint, stickUpTo } from './body-hint';
 import { isShot, METHOD_WORDS } from './methods';
-import { openPlace, type Place, rememberPlace } from './place';
+import { openPlace, type Place, placeKeeper } from './place';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
 import { useTree } from './use-tree';
@@ -22,7 +22,9 @@ export function useMeasure() {
   const [place, setPlace] = useState<Place>(() => openPlace(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
   useEffect(() => savePreferences(own), [own]);
-  useEffect(() => rememberPlace(place), [place]);
+  const [keeper] = useState(placeKeeper);
+  useLayoutEffect(() => keeper.soon(place), [place, keeper]);
+  useEffect(() => keeper.whenLeaving(), [keeper]);
 
   const t = useTree(book, place, own);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, derived, tape } = t;
