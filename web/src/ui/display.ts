@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 
 export const DISPLAYS = ['day', 'sun', 'night'] as const;
 export type Display = (typeof DISPLAYS)[number];
@@ -7,13 +7,13 @@ export type Display = (typeof DISPLAYS)[number];
 export function useDisplay(): readonly [Display, () => void] {
   const [display, setDisplay] = useState<Display>('day');
   useEffect(() => setDisplay((document.documentElement.dataset.display as Display | undefined) ?? 'day'), []);
-  const next = () => {
+  const next = useCallback(() => {
     const to = DISPLAYS[(DISPLAYS.indexOf(display) + 1) % DISPLAYS.length] as Display;
     document.documentElement.dataset.display = to;
     try {
       localStorage.setItem('arbolito.display', to);
     } catch {}
     setDisplay(to);
-  };
+  }, [display]);
   return [display, next];
 }

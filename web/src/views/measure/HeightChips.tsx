@@ -1,16 +1,18 @@
 import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core';
+import { memo } from 'react';
 import { tapeUnits } from '../../field/device';
 import type { DistanceWay } from '../../field/slots';
 import { numberOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
+import { type ChipsProps, sameChips } from './same-chips';
 import { TOWARD } from './say-reading';
 import type { StepId } from './steps';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 
 /** How the value of a height's step is meant: method, instrument, unit, scale. What is on is what is assumed until told otherwise. */
-export function HeightChips({ m, step }: { m: MeasureModel; step: StepId }) {
+export const HeightChips = memo(function HeightChips({ m, step }: ChipsProps) {
   switch (step) {
     case 'distance':
       return <DistanceChips m={m} />;
@@ -41,7 +43,7 @@ export function HeightChips({ m, step }: { m: MeasureModel; step: StepId }) {
     default:
       return LENGTHS.has(step) || m.shoots ? <LengthChips m={m} step={step} /> : <AngleChips m={m} step={step} />;
   }
-}
+}, sameChips);
 
 /** Steps at which a length is typed. */
 export const LENGTHS: ReadonlySet<StepId> = new Set([

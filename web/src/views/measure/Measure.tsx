@@ -2,7 +2,6 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useDisplay } from '../../ui/display';
 import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
-import { Mark } from '../../ui/Mark';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { useDesk } from '../../ui/use-size';
@@ -10,9 +9,10 @@ import { loadReach, type Panel, Reach, useReach } from './Beside';
 import { Chips } from './Chips';
 import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
+import { Header } from './Header';
 import { Remedy } from './Remedy';
 import { Results } from './Results';
-import { SpeciesSelect, Trail } from './Trail';
+import { Trail } from './Trail';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
@@ -51,56 +51,21 @@ export default function Measure() {
     <div
       className={`grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-rows-[60px_auto_minmax(0,1fr)] ${panel === 'reach' ? 'desk:grid-cols-[380px_minmax(0,1fr)_324px]' : 'desk:grid-cols-[264px_minmax(0,1fr)_324px]'}`}
     >
-      <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
-        <a
-          href={m.survey ? `/tally?survey=${m.survey.entity}` : '/'}
-          className="flex min-h-12 min-w-12 items-center gap-2 font-bold desk:text-[19px]"
-          aria-label="Back to the survey"
-        >
-          <Mark />
-          <span className="hidden desk:inline">Arbolito</span>
-        </a>
-        <span className="hidden min-w-0 truncate text-soft desk:block">{m.survey?.body.name ?? 'Single trees'}</span>
-        <span className="figure shrink-0 font-bold desk:hidden">{m.tree.tag}</span>
-        <div className="min-w-0 flex-1 desk:hidden">
-          <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} />
-        </div>
-        <span className="ml-auto hidden text-[15px] text-soft desk:block" role="status">
-          <KeptState state={m.state} />
-        </span>
-        {m.place.at !== 'trunk' && (
-          <button
-            type="button"
-            className="chip hidden px-3 desk:inline-flex"
-            aria-pressed={panel === 'reach'}
-            onClick={() => setPanel(panel === 'reach' ? null : 'reach')}
-          >
-            will it reach?
-          </button>
-        )}
-        <button
-          type="button"
-          className="chip hidden px-3 desk:inline-flex"
-          onClick={nextDisplay}
-          aria-label={`Display: ${display}. Change it`}
-        >
-          {display}
-        </button>
-        {m.place.at === 'trunk' ? (
-          <button type="button" className="chip px-3" onClick={() => m.go('dbh')}>
-            back to the tape
-          </button>
-        ) : (
-          <button
-            type="button"
-            className="chip desk:hidden"
-            aria-expanded={panel !== null}
-            onClick={() => setPanel(panel ? null : 'steps')}
-          >
-            {panel ? 'sheet' : 'steps'}
-          </button>
-        )}
-      </header>
+      <Header
+        survey={m.survey?.entity ?? null}
+        name={m.survey?.body.name ?? 'Single trees'}
+        tag={m.tree.tag}
+        species={m.tree.species}
+        speciesList={m.speciesList}
+        setTree={m.setTree}
+        state={m.state}
+        atTrunk={m.place.at === 'trunk'}
+        panel={panel}
+        setPanel={setPanel}
+        display={display}
+        nextDisplay={nextDisplay}
+        go={m.go}
+      />
 
       {m.place.at === 'trunk' ? (
         <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">

@@ -1,10 +1,11 @@
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { type FigureId, figuresOf } from './figures';
 import type { MeasureModel } from './use-measure';
 
 /** The running result; each number opens to the readings and the formula that made it. */
 export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boolean; onReach: () => void }) {
   const [open, setOpen] = useState<FigureId | null>(null);
+  const turn = useCallback((id: FigureId) => setOpen((now) => (now === id ? null : id)), []);
   const figures = figuresOf(m.result, m.prefs.units, m.readings);
   const shown = figures.find((f) => f.id === open);
   // where there is a crown base it matters more than the station, which the drawing shows
@@ -17,22 +18,16 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
     <section aria-label="Running result" className="relative bg-ink text-sheet">
       <div className={`grid h-[62px] grid-cols-3 [contain:size_layout] ${narrow ? 'desk:grid-cols-5' : 'desk:grid-cols-6'}`}>
         {cells.map((f) => (
-          <button
+          <Cell
             key={f.id}
-            type="button"
-            aria-expanded={open === f.id}
-            aria-controls={open === f.id ? 'how' : undefined}
-            className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${onPhone.includes(f.id) ? '' : 'hidden desk:block'} ${f.id === 'boards' && !narrow ? 'desk:col-span-2' : ''}`}
-            onPointerDown={(e) => e.preventDefault()}
-            onClick={() => setOpen(open === f.id ? null : f.id)}
-            data-figure={f.id}
-          >
-            <span className="block text-[12.5px] leading-tight opacity-85">{f.name}</span>
-            <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{f.value ?? '–'}</span>
-            <span className={`block min-h-4 truncate text-[12px] leading-tight opacity-85 ${f.value === null ? '' : 'figure'}`}>
-              {f.aside}
-            </span>
-          </button>
+            id={f.id}
+            name={f.name}
+            value={f.value}
+            aside={f.aside}
+            open={open === f.id}
+            shown={`${onPhone.includes(f.id) ? '' : 'hidden desk:block'} ${f.id === 'boards' && !narrow ? 'desk:col-span-2' : ''}`}
+            turn={turn}
+          />
         ))}
       </div>
       {shown && (
@@ -80,3 +75,32 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
     </section>
   );
 }
+
+interface CellProps {
+  readonly id: FigureId;
+  readonly name: string;
+  readonly value: string | null;
+  readonly aside: string;
+  readonly open: boolean;
+  /** Classes that say where it is shown. */
+  readonly shown: string;
+  readonly turn: (id: FigureId) => void;
+}
+
+const Cell = memo(function Cell({ id, name, value, aside, open, shown, turn }: CellProps) {
+  return (
+    <button
+      type="button"
+      aria-expanded={open}
+      aria-controls={open ? 'how' : undefined}
+      className={`min-h-12 px-2.5 py-1 text-left desk:px-2.5 ${shown}`}
+      onPointerDown={(e) => e.preventDefault()}
+      onClick={() => turn(id)}
+      data-figure={id}
+    >
+      <span className="block text-[12.5px] leading-tight opacity-85">{name}</span>
+      <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{value ?? '–'}</span>
+      <span className={`block min-h-4 truncate text-[12px] leading-tight opacity-85 ${value === null ? '' : 'figure'}`}>{aside}</span>
+    </button>
+  );
+});
