@@ -23,14 +23,12 @@ function desk(): MediaQueryList {
   return query;
 }
 
-/** Whether there is room for three columns: the same limit as the style sheet's `desk`. */
-export function useDesk(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      desk().addEventListener('change', changed);
-      return () => desk().removeEventListener('change', changed);
-    },
-    () => desk().matches,
-    () => false,
-  );
+const isDesk = () => desk().matches;
+const unknownOnServer = () => false;
+function whenChanged(changed: () => void) {
+  desk().addEventListener('change', changed);
+  return () => desk().removeEventListener('change', changed);
 }
+
+/** Whether there is room for three columns: the same limit as the style sheet's `desk`. */
+export const useDesk = (): boolean => useSyncExternalStore(whenChanged, isDesk, unknownOnServer);
