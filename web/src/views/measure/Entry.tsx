@@ -77,7 +77,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
           aria-live="polite"
           className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
         >
-          {help ?? <span className="desk:hidden">{ask}</span>}
+          <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
         </p>
       </div>
     </div>
