@@ -37,7 +37,7 @@ export const figure = (page: Page, id: string) => page.locator(`[data-figure="${
 
 /** A pixel coordinate of an end of a sight line, read from the drawing. */
 export async function tipOf(page: Page, target: string): Promise<{ x: number; y: number }> {
-  const points = (await page.locator(`[data-sight="${target}"] polyline`).getAttribute('points')) ?? '';
+  const points = (await page.locator(`[data-sight="${target}"] polyline`).first().getAttribute('points')) ?? '';
   const [, , x, y] = points.split(' ').map(Number);
   return { x: x ?? Number.NaN, y: y ?? Number.NaN };
 }

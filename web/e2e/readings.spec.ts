@@ -46,7 +46,7 @@ test('the steps are reached by arrows, and every line of the drawing by the mous
   await page.keyboard.type('41.3cm 25m +70 -7\n');
   await expect(figure(page, 'height')).toContainText('19.3 m');
   for (const [line, step] of [
-    ['[data-sight="tip"] polyline', /Tip/],
+    ['[data-sight="tip"] polyline >> nth=0', /Tip/],
     ['[data-dimension="tip"] polyline', /Tip/],
   ] as const) {
     await page.locator(line).click({ force: true });
