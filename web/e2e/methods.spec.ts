@@ -74,6 +74,11 @@ test('a second determination is kept apart, and one that disagrees is named', as
   await expect(page.locator('[data-label="tip"]')).toContainText('+81 %');
   await page.reload();
   await expect(figure(page, 'height')).toContainText('of 3');
+  // on a phone the steps make room for the sheet as soon as one is chosen
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'steps' }).click();
+  await page.getByRole('button', { name: /^two shots 37.2 m/ }).click();
+  await expect(page.locator('[data-label="tip"]')).toContainText('50 m +45°');
 });
 
 test('a lean toward the eye is said and taken out; paces ask for a pace once', async ({ page }) => {

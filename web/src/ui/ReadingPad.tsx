@@ -81,7 +81,7 @@ export const ReadingPad = memo(function ReadingPad(p: Props) {
         {fourth[2]}
         <button
           type="button"
-          className="key text-[15px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
+          className="key px-0! text-[13.5px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
           aria-label="read once more"
           aria-pressed={p.again}
           disabled={!p.canRepeat}

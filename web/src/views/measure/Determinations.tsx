@@ -1,10 +1,10 @@
 import { formatNumber, METRES_PER_FOOT, showHeight } from '@arbolito/core';
-import { MethodSelect } from './HeightChips';
+import { MethodSelect } from './MethodSelect';
 import { METHOD_WORDS, type MeasureMethod } from './methods';
 import type { MeasureModel } from './use-measure';
 
 /** How the height is measured, and every determination of it beside the others. */
-export function Determinations({ m }: { m: MeasureModel }) {
+export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() => void) | undefined }) {
   const { units } = m.prefs;
   const per = units === 'us' ? METRES_PER_FOOT : 1;
   const { height } = m.result;
@@ -13,9 +13,14 @@ export function Determinations({ m }: { m: MeasureModel }) {
     const own = m.result.determinations.find((d) => d.station === s.station)?.heights.tip;
     return { ...s, number: i + 1, height: own?.ok ? own.value : null };
   });
+  // what is read next stands on the sheet
+  const then = (act: () => void) => () => {
+    act();
+    onPick?.();
+  };
   return (
     <section aria-label="How the height is measured" className="flex flex-col gap-1.5">
-      <MethodSelect m={m} className="chip w-full justify-start text-left" />
+      <MethodSelect m={m} className="chip w-full justify-start text-left" onPick={onPick} />
       {m.setting.station === null && <p className="text-[14px] leading-snug text-soft">{METHOD_WORDS[m.method][2]}</p>}
       {shown.length > 0 && (m.setting.station === null || shown.length > 1) && (
         <ol className="flex flex-col">
@@ -25,7 +30,7 @@ export function Determinations({ m }: { m: MeasureModel }) {
                 type="button"
                 className="flex min-h-12 w-full items-baseline gap-2 border-l-[3px] border-rule px-2 text-left aria-[current=true]:border-ink aria-[current=true]:bg-slate-bg"
                 aria-current={d.station === m.setting.station}
-                onClick={() => m.openSetting(d.number)}
+                onClick={then(() => m.openSetting(d.number))}
               >
                 <span>{METHOD_WORDS[d.method as MeasureMethod]?.[1] ?? d.method}</span>
                 <span className="figure ml-auto text-[15px]">
@@ -44,7 +49,7 @@ export function Determinations({ m }: { m: MeasureModel }) {
         </p>
       )}
       {m.setting.station !== null && (
-        <button type="button" className="chip self-start px-3" onClick={() => m.measureBy(m.method)}>
+        <button type="button" className="chip self-start px-3" onClick={then(() => m.measureBy(m.method))}>
           measure it once more
         </button>
       )}

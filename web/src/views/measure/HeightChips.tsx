@@ -4,6 +4,7 @@ import { tapeUnits } from '../../field/device';
 import type { DistanceWay } from '../../field/slots';
 import { numberOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
+import { MethodSelect } from './MethodSelect';
 import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
 import { type ChipsProps, sameChips } from './same-chips';
 import { TOWARD } from './say-reading';
@@ -257,23 +258,6 @@ function scaleOfReading(
 function MethodChoice({ m }: { m: MeasureModel }) {
   if (m.setting.station !== null || m.place.text !== '') return null;
   return <MethodSelect m={m} className="chip min-w-0 flex-[1.4] px-1" short />;
-}
-
-export function MethodSelect({ m, className, short = false }: { m: MeasureModel; className: string; short?: boolean }) {
-  return (
-    <select
-      aria-label="method of measuring the height"
-      className={className}
-      value={m.method}
-      onChange={(e) => m.measureBy(e.target.value as MeasureMethod)}
-    >
-      {MEASURE_METHODS.map((method) => (
-        <option key={method} value={method}>
-          {METHOD_WORDS[method][short ? 1 : 0]}
-        </option>
-      ))}
-    </select>
-  );
 }
 
 function lower(m: MeasureModel, to: 'base' | 'mark') {

@@ -30,7 +30,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
           <Stems m={m} />
         </div>
       )}
-      <Determinations m={m} />
+      <Determinations m={m} onPick={onPick} />
       <ol aria-label="Steps">
         {m.steps
           .filter((s) => !aside(s, m.place.at))
