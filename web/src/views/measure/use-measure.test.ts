@@ -1,51 +1,14 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
-import { act, renderHook } from '@testing-library/react';
-import fc from 'fast-check';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { RecordOf } from '../../contract/envelope';
-import { MEASURE_METHODS, type MeasureMethod } from './methods';
-import type { StepId } from './steps';
-import type { MeasureModel } from './use-measure';
+import { describe, expect, it, vi } from 'vitest';
+import { cleanSlate, openPage, type Page } from './test-page';
 
-/** The view as a freshly opened page has it, with the server gone. */
-async function openPage() {
-  vi.resetModules();
-  const [{ useMeasure }, { bookStore }] = await Promise.all([import('./use-measure'), import('../../field/book-store')]);
-  const { result, unmount } = renderHook(() => useMeasure());
-  await vi.waitFor(() => expect(result.current.state.loaded).toBe(true));
-  const m = () => result.current;
-  const run = (action: (now: MeasureModel) => void) => act(() => action(m()));
-  return {
-    m,
-    run,
-    unmount,
-    /** Typed and kept, one after the other. */
-    keys: (...texts: readonly string[]) => {
-      for (const text of texts) {
-        run((x) => x.type(text));
-        run((x) => x.enter());
-      }
-    },
-    readings: (): readonly RecordOf<'reading'>[] => bookStore.snapshot().book.all('reading'),
-  };
-}
-type Page = Awaited<ReturnType<typeof openPage>>;
 const height = ({ m }: Page) => {
   const { height: h } = m().result;
   return h.ok ? h.value.value : Number.NaN;
 };
 
-beforeEach(() => {
-  vi.stubGlobal('fetch', () => Promise.reject(new Error('no network')));
-  localStorage.clear();
-  localStorage.setItem('arbolito.preferences', JSON.stringify({ units: 'metric' }));
-  history.replaceState(null, '', '/measure');
-});
-afterEach(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
+cleanSlate();
 
 describe('the work at a tree', () => {
   it('goes from the tape to the last sight by Enter alone, and on to the next tree', async () => {
@@ -202,68 +165,6 @@ describe('time', () => {
     const minutes = () => page.m().readings.flatMap((r) => ('minute' in r ? [r.minute] : []));
     expect(minutes()).toEqual([617, 640]);
     expect(page.m().findings.map((f) => f.code)).toContain('shadow-gap');
-    page.unmount();
-  });
-});
-
-describe('whatever is tapped', () => {
-  const steps: readonly StepId[] = ['dbh', 'distance', 'tip', 'base', 'mark', 'mark-height', 'room', 'lean', 'crown', 'ground', 'logs'];
-  const action = fc.oneof(
-    {
-      weight: 6,
-      arbitrary: fc.constantFrom('41.3', '25', '80', '-8', '1.5', '12 4', '25m 80 -8', '3:1', '', 'x', '1e9').map((text) => ({ text })),
-    },
-    { weight: 2, arbitrary: fc.constantFrom(...steps).map((go) => ({ go })) },
-    { weight: 2, arbitrary: fc.constant({ undo: true }) },
-    { weight: 1, arbitrary: fc.constantFrom(...MEASURE_METHODS).map((method) => ({ method })) },
-    { weight: 1, arbitrary: fc.constantFrom('degree', 'percent', 'topographic').map((scale) => ({ scale })) },
-    { weight: 1, arbitrary: fc.constantFrom('again', 'stem', 'visit', 'next', 'slope').map((other) => ({ other })) },
-  );
-  type Action = {
-    text?: string;
-    go?: StepId;
-    undo?: boolean;
-    method?: MeasureMethod;
-    scale?: 'degree' | 'percent' | 'topographic';
-    other?: string;
-  };
-  const perform = (m: MeasureModel, a: Action) => {
-    if (a.go) return m.go(a.go);
-    if (a.undo) return m.undo();
-    if (a.method) return m.measureBy(a.method);
-    if (a.scale) return m.choose({ scale: { kind: a.scale } });
-    if (a.other === 'again') return m.toggleAgain();
-    if (a.other === 'stem') return m.setStem(m.stems.length + 1);
-    if (a.other === 'visit') return m.beginVisit();
-    if (a.other === 'next') return m.nextTree();
-    return m.choose({ along: 'slope' });
-  };
-  it('nothing breaks, and no version of a reading is ever lost', async () => {
-    const page = await openPage();
-    const made = new Set<string>();
-    const versions = () =>
-      page
-        .m()
-        .state.book.kind('reading')
-        .flatMap((e) => e.history.map((v) => v.id));
-    fc.assert(
-      fc.property(fc.array(action, { minLength: 8, maxLength: 30, size: 'max' }), (actions: readonly Action[]) => {
-        for (const a of actions) {
-          if (a.text !== undefined) page.keys(a.text);
-          else page.run((m) => perform(m, a));
-          const { place, steps, refusal } = page.m();
-          expect(steps.length).toBeGreaterThan(3);
-          // what is refused stands in the field still
-          if (refusal && a.text) expect(place.text).toBe(a.text);
-          for (const id of versions()) made.add(id);
-        }
-        expect(new Set(versions())).toEqual(made);
-        page.run((m) => m.go('done'));
-        page.run((m) => m.nextTree());
-      }),
-      { numRuns: 40 },
-    );
-    expect(made.size).toBeGreaterThan(100);
     page.unmount();
   });
 });
