@@ -83,7 +83,10 @@ test('a protocol is copied, edited, kept in versions, and a survey put under it 
   // and back: the readings never moved
   await page.getByRole('button', { name: /^Street and park/ }).click();
   await page.getByRole('combobox', { name: 'Survey' }).selectOption('Puerto Lenga');
+  // the tests that follow measure there: the server must know of it before this page is gone
+  const sent = page.waitForResponse((r) => r.url().includes('/api/v1/sync') && r.request().method() === 'POST');
   await page.getByRole('button', { name: 'Put Puerto Lenga under Street and park' }).click();
+  await sent;
   await expect(page.getByRole('button', { name: /^Street and park.*Puerto Lenga/ })).toBeVisible();
   await expect(page.getByText('all kept', { exact: true }).first()).toBeVisible();
 });
