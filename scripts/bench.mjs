@@ -48,7 +48,8 @@ await withServer(async (address) => {
     args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
   });
   // a phone: without a mouse, which would lie over the drawing and be told of all that moves under it
-  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' })).newPage();
+  const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' };
+  const page = await (await browser.newContext(phone)).newPage();
   const scripts = [];
   page.on('response', (r) => r.request().resourceType() === 'script' && scripts.push(r.body().catch(() => Buffer.alloc(0))));
   await page.goto(`${address}/measure`);
@@ -65,7 +66,7 @@ await withServer(async (address) => {
   await page.locator('[data-label="tip"]').tap();
   // other work on the machine only ever adds: of five series the least disturbed one says what a key costs; a page
   // with nothing but a field and a text, pressed in between, says what the machine itself takes
-  const bare = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  const bare = await (await browser.newContext(phone)).newPage();
   await bare.setContent(BARE);
   await (await bare.context().newCDPSession(bare)).send('Emulation.setCPUThrottlingRate', { rate: 4 });
   const series = { measure: [], bare: [] };

@@ -1,11 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
-import { metres } from '../units';
-import { type Point, pickTarget, type SceneTarget, type SightLayout, sightLayout, sightScene, targetOfLabel } from './index';
+import type { Reading } from '../tree/index';
+import { type Point, pickTarget, type SceneTarget, type SightLayout, targetOfLabel } from './index';
+import { lay } from './test-lay';
 
-const protocol = PRESETS['forest-metric'].options;
 const READINGS: readonly Reading[] = [
   { kind: 'diameter', tool: 'diameter-tape', value: 41.3, unit: 'cm' },
   { kind: 'distance', value: 25, unit: 'm', along: 'level', to: 'axis' },
@@ -13,20 +11,8 @@ const READINGS: readonly Reading[] = [
   { kind: 'angle', target: 'base', value: -7, scale: 'percent' },
   { kind: 'angle', target: 'crown-base', value: 20, scale: 'percent' },
 ];
-function lay(readings: readonly Reading[], size = { width: 716, height: 640 }): SightLayout {
-  return sightLayout(
-    sightScene({
-      result: deriveTree({ readings, protocol }),
-      readings,
-      protocol,
-      species: { crown: 'conifer' },
-      eyeHeight: metres(1.6),
-      scale: { kind: 'percent' },
-    }),
-    size,
-  );
-}
-const desk = lay(READINGS);
+
+const desk = lay(READINGS, { width: 716, height: 640 });
 const phone = lay(READINGS, { width: 390, height: 310 });
 const along = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 const free = (l: SightLayout, p: Point) =>

@@ -1,15 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
-import { metres } from '../units';
-import { overlap, type SightLayout, sightLayout, sightScene, within } from './index';
+import type { Reading } from '../tree/index';
+import { overlap, type SightLayout, within } from './index';
+import { lay } from './test-lay';
 
 const SIZES = [
   { width: 716, height: 640 },
   { width: 390, height: 236 },
 ];
-const protocol = PRESETS['forest-metric'].options;
 
 /** A tree by its coordinates, read off by plain trigonometry. Slope positive uphill to the tree, degrees. */
 function readingsOf(t: {
@@ -34,14 +32,6 @@ function readingsOf(t: {
   if (t.crownBase) readings.push({ kind: 'angle', target: 'crown-base', value: percent(t.crownBase), scale: 'percent' });
   if (t.merchantable) readings.push({ kind: 'angle', target: 'merchantable', value: percent(t.merchantable), scale: 'percent' });
   return readings;
-}
-
-function lay(readings: readonly Reading[], size: { width: number; height: number }): SightLayout {
-  const result = deriveTree({ readings, protocol });
-  return sightLayout(
-    sightScene({ result, readings, protocol, species: { crown: 'conifer' }, eyeHeight: metres(1.6), scale: { kind: 'percent' } }),
-    size,
-  );
 }
 
 function expectSound(l: SightLayout, size: { width: number; height: number }) {

@@ -1,6 +1,6 @@
 import { baseCheck, formatNumber, parseAngle, parseLength, twoWayCheck } from '@arbolito/core';
 import { useState } from 'react';
-import { numberOf } from '../../ui/number-of';
+import { celsiusOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
 
 /** A check as it is taken in the field: two sights, or a taped base. */
@@ -36,8 +36,8 @@ export function CheckForm({ what, onKeep }: { what: 'two-way' | 'base'; onKeep: 
       className="mt-2 flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
       onSubmit={(e) => {
         e.preventDefault();
-        const celsius = numberOf(warmth);
-        const air: Record<string, number> = celsius !== null && celsius >= -60 && celsius <= 60 ? { celsius } : {};
+        const celsius = celsiusOf(warmth);
+        const air: Record<string, number> = celsius === null ? {} : { celsius };
         if (ok)
           onKeep(what === 'base' ? { taped: value(first), read: value(second), ...air } : { forward: value(first), back: value(second) });
       }}

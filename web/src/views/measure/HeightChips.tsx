@@ -2,7 +2,7 @@ import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core
 import { memo } from 'react';
 import { tapeUnits } from '../../field/device';
 import type { DistanceWay } from '../../field/slots';
-import { numberOf } from '../../ui/number-of';
+import { celsiusOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MethodSelect } from './MethodSelect';
 import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
@@ -97,10 +97,7 @@ function Warmth({ m }: { m: MeasureModel }) {
         placeholder="–"
         maxLength={5}
         defaultValue={m.prefs.celsius ?? ''}
-        onChange={(e) => {
-          const n = numberOf(e.target.value);
-          m.choose({ celsius: n !== null && n >= -60 && n <= 60 ? n : null });
-        }}
+        onChange={(e) => m.choose({ celsius: celsiusOf(e.target.value) })}
       />
       °C
     </label>
