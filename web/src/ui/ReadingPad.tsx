@@ -21,9 +21,24 @@ interface Props {
   readonly onGo: () => void;
 }
 
+const stay = (e: { preventDefault: () => void }) => e.preventDefault();
+
 /** Big keys for gloved fingers. Focus stays where it is: a physical keyboard works at the same time. */
-export const ReadingPad = memo(function ReadingPad(p: Props) {
-  const stay = (e: { preventDefault: () => void }) => e.preventDefault();
+export function ReadingPad({ go, onGo, ...keys }: Props) {
+  return (
+    <div>
+      <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
+        <Keys {...keys} />
+        <button type="button" className="key key-go col-span-3 truncate px-1" onPointerDown={stay} onClick={onGo}>
+          {go} <span aria-hidden="true">↵</span>
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** All keys but the last, whose words change with what is typed. */
+const Keys = memo(function Keys(p: Omit<Props, 'go' | 'onGo'>) {
   const key = (sign: string, className = '') => (
     <button type="button" className={`key ${className}`} onPointerDown={stay} onClick={() => p.onType(sign)}>
       {sign}
@@ -63,45 +78,40 @@ export const ReadingPad = memo(function ReadingPad(p: Props) {
     count: [action('feet', "'", () => p.onType("'"), 'key-sign'), ...inches(action, p)],
   }[p.kind];
   return (
-    <div>
-      <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
-        {key('7')}
-        {key('8')}
-        {key('9')}
-        {fourth[0]}
-        {action('erase', '⌫', p.onErase)}
-        {key('4')}
-        {key('5')}
-        {key('6')}
-        {fourth[1]}
-        {action('undo the last kept reading', '↶', p.onUndo, '', !p.canUndo)}
-        {key('1')}
-        {key('2')}
-        {key('3')}
-        {fourth[2]}
-        <button
-          type="button"
-          className="key px-0! text-[13.5px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
-          aria-label="read once more"
-          aria-pressed={p.again}
-          disabled={!p.canRepeat}
-          onPointerDown={stay}
-          onClick={p.onAgain}
-        >
-          again
-        </button>
-        {key('0')}
-        {key(p.decimal)}
-        <button type="button" className="key key-go col-span-3 truncate px-1" onPointerDown={stay} onClick={p.onGo}>
-          {p.go} <span aria-hidden="true">↵</span>
-        </button>
-      </div>
-    </div>
+    <>
+      {key('7')}
+      {key('8')}
+      {key('9')}
+      {fourth[0]}
+      {action('erase', '⌫', p.onErase)}
+      {key('4')}
+      {key('5')}
+      {key('6')}
+      {fourth[1]}
+      {action('undo the last kept reading', '↶', p.onUndo, '', !p.canUndo)}
+      {key('1')}
+      {key('2')}
+      {key('3')}
+      {fourth[2]}
+      <button
+        type="button"
+        className="key px-0! text-[13.5px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
+        aria-label="read once more"
+        aria-pressed={p.again}
+        disabled={!p.canRepeat}
+        onPointerDown={stay}
+        onClick={p.onAgain}
+      >
+        again
+      </button>
+      {key('0')}
+      {key(p.decimal)}
+    </>
   );
 });
 
 type Action = (label: string, shown: string, run: () => void, className?: string) => React.JSX.Element;
-const inches = (action: Action, p: Props) => [
+const inches = (action: Action, p: Pick<Props, 'onType'>) => [
   action('inches', '"', () => p.onType('"'), 'key-sign'),
   action('fraction', '/', () => p.onType('/'), 'key-sign'),
 ];

@@ -34,7 +34,7 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
         <div id="how" className="absolute inset-x-0 top-full z-20 border-b-2 border-ink bg-field p-4 text-ink shadow-lg">
           <p className="font-semibold">{shown.name}</p>
           <ul className="figure mt-1 flex flex-col gap-1 text-[14px]">
-            {shown.how.map((line) => (
+            {shown.how().map((line) => (
               <li key={line}>{line}</li>
             ))}
           </ul>

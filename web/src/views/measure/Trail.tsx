@@ -4,6 +4,7 @@ import { localDate } from '../../field/make-records';
 import { Determinations } from './Determinations';
 import { Stems } from './Stems';
 import { sayReading } from './say-reading';
+import { noteOf } from './step-notes';
 import type { Step, StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
@@ -36,6 +37,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
           .filter((s) => !aside(s, m.place.at))
           .map((s) => {
             const now = s.id === m.place.at;
+            const note = noteOf(s, { protocol: m.protocol.options, station: m.station, scale: m.prefs.scale, tape: m.tape });
             return (
               <li key={s.id}>
                 <button
@@ -53,7 +55,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
                     {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.place.stem}`}
                   </span>{' '}
                   {s.said && <span className="figure text-[15px]">{s.said}</span>}
-                  {s.note && <span className="block text-[14px] leading-tight text-soft">{s.note}</span>}
+                  {note && <span className="block text-[14px] leading-tight text-soft">{note}</span>}
                 </button>
               </li>
             );

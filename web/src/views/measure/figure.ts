@@ -8,8 +8,8 @@ export interface Figure {
   readonly name: string;
   readonly value: string | null;
   readonly aside: string;
-  /** The readings and the formula, line by line. */
-  readonly how: readonly string[];
+  /** The readings and the formula, line by line; written when somebody asks, as the number follows every digit. */
+  readonly how: () => readonly string[];
 }
 
 /** A figure from what was derived, or what it still waits for. */
@@ -17,11 +17,11 @@ export function figure<T>(
   id: FigureId,
   name: string,
   part: Answer<T>,
-  show: (value: T) => { value: string; aside: string; how: readonly string[] },
+  show: (value: T) => Pick<Figure, 'value' | 'aside' | 'how'>,
 ): Figure {
-  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: [part.reason] };
-  const shown = show(part.value);
-  return { id, name, ...shown, how: shown.how.filter((line) => line !== '') };
+  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: () => [part.reason] };
+  const { how, ...shown } = show(part.value);
+  return { id, name, ...shown, how: () => how().filter((line) => line !== '') };
 }
 
 /** What a figure still waits for, short enough to stand under it. */

@@ -21,9 +21,10 @@ describe('the running result', () => {
     expect(by.boards).toMatchObject({ value: '206 Doyle', aside: 'Scr 262 · Int 287' });
     expect(by.diameter?.value).toBe('18.0 in');
     expect(by.station).toMatchObject({ value: '80.0 ft', aside: '1.08 heights' });
-    expect(by.crown).toMatchObject({ value: null, how: ['The crown base is not sighted.'] });
-    expect(by.height?.how.join(' ')).toContain('squares add up');
-    expect(by.boards?.how.at(-1)).toContain('Doyle 206.1');
+    expect(by.crown?.value).toBeNull();
+    expect(by.crown?.how()).toEqual(['The crown base is not sighted.']);
+    expect(by.height?.how().join(' ')).toContain('squares add up');
+    expect(by.boards?.how().at(-1)).toContain('Doyle 206.1');
   });
 });
 
@@ -34,12 +35,14 @@ describe('the diameter of the running result', () => {
   it('of several stems says each, and what their one number keeps', () => {
     const stems = [read(30), read(20, { stem: '2' })];
     expect(figure(stems)).toMatchObject({ value: '2 stems', aside: '30.2 20.1' });
-    expect(figure(stems)?.how.join(' ')).toMatch(/stands alone.*stem 1: one reading diameter tape at 1\.30 m.*stem 2/);
+    expect(figure(stems)?.how().join(' ')).toMatch(/stands alone.*stem 1: one reading diameter tape at 1\.30 m.*stem 2/);
     expect(figure(stems, 'monitoring')).toMatchObject({ name: 'Diameter, one number', value: '36.1 cm' });
-    expect(figure(stems, 'monitoring')?.how.join(' ')).toContain('keeps 100 % of the basal area');
+    expect(figure(stems, 'monitoring')?.how().join(' ')).toContain('keeps 100 % of the basal area');
   });
   it('names the tool, the others beside it, and diameters higher up', () => {
-    const how = figure([read(33, { tool: 'estimate' }), read(30), read(24, { upper: true, pom: 5 })], 'monitoring')?.how.join(' | ');
+    const how = figure([read(33, { tool: 'estimate' }), read(30), read(24, { upper: true, pom: 5 })], 'monitoring')
+      ?.how()
+      .join(' | ');
     expect(how).toContain('by eye: 33.0 cm, +10.0 %');
     expect(how).toContain('5.00 m up: 24.0 cm');
   });

@@ -29,7 +29,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
     figure('volume', 'Volume', result.cubic, (x) => ({
       value: showVolume(x.value, units),
       aside: `± ${showVolumeSigma(x.sigma, x.value, units)}`,
-      how: [
+      how: () => [
         'V = form factor · basal area · height: the stem over bark, ground to tip',
         `form factor ${x.formFactor}; basal area ${result.dbh.ok ? result.dbh.value.basalArea.toFixed(4) : '?'} m²`,
         `${x.value.toFixed(3)} m³ = ${formatNumber(cubicMetresToCubicFeet(x.value), 1)} ft³`,
@@ -38,7 +38,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
     figure('boards', 'Board feet', result.boards, (x) => ({
       value: `${formatNumber(x.boardFeet.doyle, 0)} Doyle`,
       aside: `Scr ${formatNumber(x.boardFeet.scribner, 0)} · Int ${formatNumber(x.boardFeet.international, 0)}`,
-      how: [
+      how: () => [
         `${x.count} logs ${x.counted === 'told' ? 'as counted' : 'cut from the merchantable height'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
         ...x.logs.map(
           (l) =>
@@ -51,12 +51,12 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
     figure('crown', 'Crown base', result.crownBase, (x) => ({
       value: showHeight(x.value, units),
       aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
-      how: [`crown base: ${FORMULAS[x.method]}`, ...(result.crown.ok ? [`crown ${h(result.crown.value.length)} ${unit} long`] : [])],
+      how: () => [`crown base: ${FORMULAS[x.method]}`, ...(result.crown.ok ? [`crown ${h(result.crown.value.length)} ${unit} long`] : [])],
     })),
     figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
       value: showHeight(x.distance, units),
       aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 2)} heights` : 'level',
-      how: [
+      how: () => [
         `eye ${showHeight(x.eyeHeight, units)}${x.eyeHeightAssumed ? ', assumed' : ''}`,
         `distance ± ${formatNumber(x.distanceSigma / per, 2)} ${unit}`,
       ],
@@ -68,25 +68,26 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
 function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
   const read = result.stems.flatMap((s) => (s.dbh.ok ? [{ ...s, d: s.dbh.value }] : []));
   const several = read.length > 1;
-  const how = [
-    ...read.flatMap(({ stem, d, counted }) => [
-      `${several ? `stem ${stem}${counted ? '' : ', not counted'}: ` : ''}${d.readings === 1 ? 'one reading' : `mean of ${d.readings} readings`} ${TOOL_NAMES[d.tool]} at ${d.tapes.map((t) => showPom(t, units)).join(' and ')}: ${showDiameter(d.value, units)} ± ${showDiameter(d.sigma, units)}`,
-      ...d.compared.map((c) => `${TOOL_NAMES[c.tool]}: ${showDiameter(c.value, units)}, ${signed(c.share * 100)} %`),
-      Math.abs(d.unrounded - d.value) < 1e-5
-        ? ''
-        : `${formatLength(d.unrounded, UNITS_OF[units].diameter, 2)} before the protocol’s rounding`,
-      d.outOfRound === null ? '' : `out of round by ${formatNumber(d.outOfRound * 100, 1)} %`,
-    ]),
-    ...result.stems.flatMap((s) =>
-      s.uppers.map((u) => `${showPom(u.height, units)} up: ${showDiameter(u.value, units)} ± ${showDiameter(u.sigma, units)}`),
-    ),
-    result.oneNumber
-      ? `one number: ${RULES[result.oneNumber.rule]}, which keeps ${formatNumber(result.oneNumber.kept * 100, 0)} % of the basal area`
-      : '',
-    result.basalArea.ok
-      ? `basal area ${result.basalArea.value.value.toFixed(4)} m²${several ? ` of ${result.basalArea.value.stems} stems` : ''}`
-      : '',
-  ].filter((line) => line !== '');
+  const how = () =>
+    [
+      ...read.flatMap(({ stem, d, counted }) => [
+        `${several ? `stem ${stem}${counted ? '' : ', not counted'}: ` : ''}${d.readings === 1 ? 'one reading' : `mean of ${d.readings} readings`} ${TOOL_NAMES[d.tool]} at ${d.tapes.map((t) => showPom(t, units)).join(' and ')}: ${showDiameter(d.value, units)} ± ${showDiameter(d.sigma, units)}`,
+        ...d.compared.map((c) => `${TOOL_NAMES[c.tool]}: ${showDiameter(c.value, units)}, ${signed(c.share * 100)} %`),
+        Math.abs(d.unrounded - d.value) < 1e-5
+          ? ''
+          : `${formatLength(d.unrounded, UNITS_OF[units].diameter, 2)} before the protocol’s rounding`,
+        d.outOfRound === null ? '' : `out of round by ${formatNumber(d.outOfRound * 100, 1)} %`,
+      ]),
+      ...result.stems.flatMap((s) =>
+        s.uppers.map((u) => `${showPom(u.height, units)} up: ${showDiameter(u.value, units)} ± ${showDiameter(u.sigma, units)}`),
+      ),
+      result.oneNumber
+        ? `one number: ${RULES[result.oneNumber.rule]}, which keeps ${formatNumber(result.oneNumber.kept * 100, 0)} % of the basal area`
+        : '',
+      result.basalArea.ok
+        ? `basal area ${result.basalArea.value.value.toFixed(4)} m²${several ? ` of ${result.basalArea.value.stems} stems` : ''}`
+        : '',
+    ].filter((line) => line !== '');
   const { dbh } = result;
   if (dbh.ok) {
     return {
@@ -99,15 +100,15 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
   }
   if (dbh.code === 'stems-stand-alone') {
     const each = read.map(({ d }) => formatNumber(fromMetres(d.value, UNITS_OF[units].diameter), read.length > 2 ? 0 : 1)).join(' ');
-    return { id: 'diameter', name: 'Diameters', value: `${read.length} stems`, aside: each, how: [dbh.reason, ...how] };
+    return { id: 'diameter', name: 'Diameters', value: `${read.length} stems`, aside: each, how: () => [dbh.reason, ...how()] };
   }
-  return { id: 'diameter', name: 'Diameter', value: null, aside: NEEDS[dbh.code] ?? '', how: [dbh.reason] };
+  return { id: 'diameter', name: 'Diameter', value: null, aside: NEEDS[dbh.code] ?? '', how: () => [dbh.reason] };
 }
 
 /** Why each tape lay where it lay, as it was kept with the reading. */
 function withReasons(figure: Figure, readings: readonly Reading[]): Figure {
-  const reasons = readings.flatMap((r) => ((r.kind === 'diameter' || r.kind === 'optical-diameter') && r.why ? [r.why] : []));
-  return { ...figure, how: [...figure.how, ...new Set(reasons)] };
+  const reasons = () => readings.flatMap((r) => ((r.kind === 'diameter' || r.kind === 'optical-diameter') && r.why ? [r.why] : []));
+  return { ...figure, how: () => [...figure.how(), ...new Set(reasons())] };
 }
 
 const RULES = { 'quadratic-sum': 'root of the sum of squares', 'arithmetic-mean': 'mean of the stems' } as const;

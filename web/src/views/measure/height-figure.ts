@@ -67,13 +67,12 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
   const n = (m: number, decimals = 2) => formatNumber(m / per, decimals);
   return figure('height', 'Height', result.height, (x) => {
     const { agreement } = x;
-    const single = agreement ? null : stationLines(result, x, n, unit);
     return {
       value: showHeight(x.value, units),
       aside: agreement ? `± ${n(x.sigma, 1)} of ${agreement.determinations}` : `± ${n(x.sigma, 1)}`,
-      how: [
+      how: () => [
         FORMULAS[x.method],
-        ...(single ?? []),
+        ...(agreement ? [] : stationLines(result, x, n, unit)),
         ...(agreement
           ? [
               ...result.determinations.flatMap(({ method, heights: { tip } }) =>

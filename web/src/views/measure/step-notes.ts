@@ -12,21 +12,20 @@ import {
   showPom,
 } from '@arbolito/core';
 import { TOOL_NAMES } from './say-reading';
-import type { Step, StepId } from './step';
+import type { Step } from './step';
 import type { TapeAt } from './tape';
 
-/** What notes look at beside the step's own readings. */
+/** What notes look at beside the step and its own readings. */
 export interface NoteContext {
   readonly protocol: ProtocolOptions;
   /** The station in hand, where it has a distance. */
   readonly station: StationResult | null;
   readonly scale: AngleScale;
   readonly tape: TapeAt;
-  readonly optional: boolean;
 }
 
 /** How a step's reading was taken, or what is assumed or to be expected until it is. */
-export function noteOf(id: StepId, own: Step['readings'], { protocol, station, scale, tape, optional }: NoteContext): string | null {
+export function noteOf({ id, readings: own, optional }: Step, { protocol, station, scale, tape }: NoteContext): string | null {
   const read = own.at(-1)?.heads.at(-1)?.body.read;
   switch (id) {
     case 'trunk':

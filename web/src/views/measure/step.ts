@@ -16,8 +16,6 @@ export interface Step {
   readonly readings: readonly Entity<RecordOf<'reading'>>[];
   /** The readings in force, as read. */
   readonly said: string | null;
-  /** How they were taken, or what is assumed until they are. */
-  readonly note: string | null;
 }
 
 /** What decides which steps there are beside the readings: how this person works. */

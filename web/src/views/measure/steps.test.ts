@@ -2,7 +2,6 @@ import { PRESETS } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import type { MeasureMethod } from './methods';
 import { stepAfter, stepOrder, stepsOf, withFilled } from './steps';
-import { metric, tape } from './test-place';
 
 describe('the steps of a tree', () => {
   const choices = { method: 'two-sights', along: 'level', lower: 'base', merchantable: 'merchantable' } as const;
@@ -55,8 +54,7 @@ describe('the steps of a tree', () => {
     ['shadow', ['shadow', 'reference-shadow']],
     ['direct', ['direct']],
   ])('of %s are its own, in order', (method, expected) => {
-    const context = { protocol: PRESETS['forest-metric'].options, station: null, scale: metric.scale, tape, far: null };
-    let steps = stepsOf([], { ...choices, method }, context);
+    let steps = stepsOf([], { ...choices, method }, PRESETS['forest-metric'].options, null);
     const way: string[] = [];
     for (let at = stepAfter(steps, 'dbh'); at !== 'done'; at = stepAfter(steps, at)) {
       way.push(at);
@@ -70,8 +68,7 @@ describe('the steps of a tree', () => {
       ['timber-us', ['dbh', 'distance', 'tip', 'base', 'logs', 'done']],
     ] as const) {
       const protocol = PRESETS[preset].options;
-      const context = { protocol, station: null, scale: metric.scale, tape, far: null };
-      let steps = stepsOf([], { ...choices, merchantable: preset === 'timber-us' ? 'logs' : 'merchantable' }, context);
+      let steps = stepsOf([], { ...choices, merchantable: preset === 'timber-us' ? 'logs' : 'merchantable' }, protocol, null);
       const way: string[] = ['dbh'];
       for (let at: ReturnType<typeof stepAfter> = 'dbh'; at !== 'done'; way.push(at)) {
         steps = withFilled(steps, (id) => id === at);

@@ -3,7 +3,6 @@ import type { RecordOf } from '../../contract/envelope';
 import { isExtra, type MeasureMethod, methodSteps } from './methods';
 import { sayReading } from './say-reading';
 import type { Step, StepChoices, StepId } from './step';
-import { type NoteContext, noteOf } from './step-notes';
 import { TITLES } from './step-words';
 import { atStep } from './tape';
 
@@ -31,29 +30,24 @@ export function withFilled(steps: readonly Step[], filled: (id: StepId) => boole
   return steps.map((s) => (filled(s.id) ? { ...s, readings: [...s.readings, something] } : s));
 }
 
-/** The steps of a tree with what is read so far. */
+/** The steps of a tree with what is read so far; `far` is the farther station of two, as the book has it. */
 export function stepsOf(
   readings: readonly Entity<RecordOf<'reading'>>[],
   choices: StepChoices,
-  around: Omit<NoteContext, 'optional'> & {
-    /** The farther station of two, as the book has it. */
-    readonly far: string | null;
-  },
+  protocol: ProtocolOptions,
+  far: string | null,
 ): readonly Step[] {
-  const { protocol } = around;
   return stepOrder(choices, protocol).map((id): Step => {
-    const own = readings.filter((e) => e.heads.some((h) => atStep(h, id, around.far)));
+    const own = readings.filter((e) => e.heads.some((h) => atStep(h, id, far)));
     const [title, short, ask] = TITLES[id];
-    const optional = isOptional(id, protocol, choices.method);
     return {
       id,
       title,
       short,
       ask,
-      optional,
+      optional: isOptional(id, protocol, choices.method),
       readings: own,
       said: saidOf(own, protocol.units),
-      note: noteOf(id, own, { ...around, optional }),
     };
   });
 }

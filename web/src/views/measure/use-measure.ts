@@ -47,10 +47,7 @@ export function useMeasure() {
   const along = kept?.kind === 'distance' ? kept.along : prefs.along;
   const lower = hasMark ? 'mark' : place.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
-  const steps = useMemo(
-    () => stepsOf(entities, choices, { protocol: protocol.options, station: t.station, scale: prefs.scale, tape, far: setting.far }),
-    [entities, choices, protocol, t.station, prefs.scale, tape, setting.far],
-  );
+  const steps = useMemo(() => stepsOf(entities, choices, protocol.options, setting.far), [entities, choices, protocol, setting.far]);
   const newest = t.all.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
   // the ground is the same for every stem: what was said of it at the first holds for the others
   const fromFirstStem = useMemo(() => (place.stem === 1 ? null : groundOf(t.kept)), [place.stem, t.kept]);
