@@ -44,7 +44,7 @@ export async function tipOf(page: Page, target: string): Promise<{ x: number; y:
 
 /** No label of the drawing lies over another or leaves it, measured as the browser painted them. */
 export async function expectLabelsApart(page: Page, least = 4) {
-  const boxes = await page.locator('[data-label] text').evaluateAll((all) =>
+  const boxes = await page.locator('text[data-label]').evaluateAll((all) =>
     all.map((t) => {
       const { x, y, width, height } = t.getBoundingClientRect();
       return { text: t.textContent, x, y, width, height };

@@ -10,9 +10,10 @@ interface Props {
 /** A label of a drawing: on a halo of paper, with a leader where it had to go far. */
 export function SheetLabel({ label: { id, text, centre, vertical, leader, size }, fill, weight = 600 }: Props) {
   return (
-    <g data-label={id}>
+    <>
       {leader && <polyline points={points(leader)} stroke={fill} strokeWidth={1} strokeOpacity={0.6} />}
       <text
+        data-label={id}
         x={centre.x}
         y={centre.y}
         fontSize={size}
@@ -29,6 +30,6 @@ export function SheetLabel({ label: { id, text, centre, vertical, leader, size }
       >
         {text}
       </text>
-    </g>
+    </>
   );
 }

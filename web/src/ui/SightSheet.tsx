@@ -19,7 +19,6 @@ interface Props {
 /** The side view of a tree and the one who sights it. Every line, mark and dimension can be tapped. */
 export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPick, ...ghost }: Props) {
   const colour = (target: string, usual: string) => (target === now ? 'var(--resin-text)' : usual);
-  const bottom = l.height + 10;
   const under = (e: MouseEvent<SVGSVGElement>) => {
     const { left, top } = e.currentTarget.getBoundingClientRect();
     return pickTarget(l, { x: e.clientX - left, y: e.clientY - top });
@@ -48,8 +47,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
         })
       }
     >
-      <polygon points={`${points(l.ground)} ${l.width} ${bottom} 0 ${bottom}`} fill="var(--soil)" />
-      <polyline points={points(l.ground)} stroke="var(--ink)" strokeWidth={2} fill="none" />
+      <polygon points={soil(l)} fill="var(--soil)" stroke="var(--ink)" strokeWidth={2} />
       <polygon
         points={points(l.crown)}
         fill="var(--wood)"
@@ -104,7 +102,7 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
           {!s.ghost && <Dot at={s.to} r={3.5} colour={colour(s.target, 'var(--slate)')} />}
         </g>
       ))}
-      <PomLine at={l.pom} ghost={ghost.pomGhost} />
+      <PomLine at={points(l.pom)} ghost={ghost.pomGhost} />
       {l.dimensions.map((d) => (
         <g key={d.target} data-dimension={d.target}>
           <polygon
@@ -141,26 +139,16 @@ export const SightSheet = memo(function SightSheet({ layout: l, now, name, onPic
       )}
       {l.hand && <Hand hand={l.hand} />}
       {l.inset && (
-        <g data-inset="foot">
-          <clipPath id="inset">
-            <rect x={l.inset.box.x} y={l.inset.box.y} width={l.inset.box.w} height={l.inset.box.h} rx={8} />
-          </clipPath>
-          <rect
-            x={l.inset.box.x}
-            y={l.inset.box.y}
-            width={l.inset.box.w}
-            height={l.inset.box.h}
-            rx={8}
-            fill="var(--sheet)"
-            stroke="var(--edge)"
-            strokeWidth={1.5}
-          />
-          <g clipPath="url(#inset)">
-            <polygon points={points(l.inset.stem)} fill="var(--stem)" stroke="var(--ink)" strokeWidth={1.2} />
-            <polyline points={points(l.inset.ground)} stroke="var(--ink)" strokeWidth={1.6} />
-            <PomLine at={l.inset.pom} ghost={ghost.pomGhost} />
-          </g>
-        </g>
+        <Foot
+          x={l.inset.box.x}
+          y={l.inset.box.y}
+          width={l.inset.box.w}
+          height={l.inset.box.h}
+          stem={points(l.inset.stem)}
+          ground={points(l.inset.ground)}
+          pom={points(l.inset.pom)}
+          ghost={ghost.pomGhost}
+        />
       )}
       {l.labels.map((label) => (
         <SheetLabel key={label.id} label={label} fill={colour(targetOfLabel(label.id), labelColour(label.id))} />
@@ -207,8 +195,43 @@ function Hand({ hand }: { hand: NonNullable<SightLayout['hand']> }) {
   );
 }
 
-function PomLine({ at, ghost }: { at: readonly [Point, Point]; ghost: boolean }) {
-  return <polyline points={points(at)} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />;
+interface FootProps {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly stem: string;
+  readonly ground: string;
+  readonly pom: string;
+  readonly ghost: boolean;
+}
+
+/** The foot of the stem, enlarged; it stays as it is while sights are typed. */
+const Foot = memo(function Foot({ stem, ground, pom, ghost, ...box }: FootProps) {
+  return (
+    <g data-inset="foot">
+      <clipPath id="inset">
+        <rect {...box} rx={8} />
+      </clipPath>
+      <rect {...box} rx={8} fill="var(--sheet)" stroke="var(--edge)" strokeWidth={1.5} />
+      <g clipPath="url(#inset)">
+        <polygon points={stem} fill="var(--stem)" stroke="var(--ink)" strokeWidth={1.2} />
+        <polyline points={ground} stroke="var(--ink)" strokeWidth={1.6} />
+        <PomLine at={pom} ghost={ghost} />
+      </g>
+    </g>
+  );
+});
+
+function PomLine({ at, ghost }: { at: string; ghost: boolean }) {
+  return <polyline points={at} stroke="var(--resin-text)" strokeWidth={3.5} strokeDasharray={ghost ? '3 3' : undefined} />;
+}
+
+/** The soil under the ground line; its other edges, drawn with the same pen, lie outside the sheet. */
+function soil({ ground: [left, right], width, height }: SightLayout): string {
+  const out = 10;
+  const below = height + out;
+  return points([left, right, { x: width + out, y: right.y }, { x: width + out, y: below }, { x: -out, y: below }, { x: -out, y: left.y }]);
 }
 
 /** An upright line with a bar at both ends. */
