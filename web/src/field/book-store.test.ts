@@ -30,13 +30,42 @@ afterEach(() => {
 describe('the book on a device', () => {
   it('shows what is kept at once, and has it at the next opening', async () => {
     const { bookStore } = await openPage();
+    const before = bookStore.snapshot().unsent;
     const kept = bookStore.keep([person('Ada')]);
     expect(names(bookStore.snapshot().book)).toContain('Ada');
     await kept;
     expect(localStorage.getItem('arbolito.journal')).toBeNull();
-    expect(bookStore.snapshot().unsent).toBeGreaterThan(0);
+    expect(bookStore.snapshot().unsent).toBe(before + 1);
     const again = await openPage();
     expect(names(again.bookStore.snapshot().book)).toContain('Ada');
+  });
+
+  it('never says that the server has what is still on its way into the store', async () => {
+    const { bookStore } = await openPage();
+    const before = bookStore.snapshot().unsent;
+    const least: number[] = [];
+    const leave = bookStore.subscribe(() => least.push(bookStore.snapshot().unsent - before));
+    const [one, two] = [bookStore.keep([person('Fay')]), bookStore.keep([person('Gus')])];
+    expect(bookStore.snapshot().unsent).toBe(before + 2);
+    // an exchange that was under way reads the outbox before they are in it
+    await Promise.all([one, two, bookStore.sync()]);
+    leave();
+    expect(Math.min(...least.slice(least.indexOf(2)))).toBe(2);
+    expect(bookStore.snapshot().unsent).toBe(before + 2);
+  });
+
+  it('says that all is with the server once it is', async () => {
+    const { bookStore } = await openPage();
+    vi.stubGlobal('fetch', async (_: string, sent?: { body: string }) => ({
+      ok: true,
+      json: async () =>
+        sent?.body
+          ? { answers: (JSON.parse(sent.body) as { records: AnyRecord[] }).records.map(({ id }) => ({ id, status: 'stored' })) }
+          : { records: [], next: 0, more: false },
+    }));
+    await bookStore.keep([person('Hal')]);
+    await bookStore.sync();
+    expect(bookStore.snapshot()).toMatchObject({ unsent: 0, refused: 0, reached: true });
   });
 
   it('loses nothing when the page goes away before the store has answered', async () => {
@@ -79,8 +108,10 @@ describe('the book on a device', () => {
     });
     await bookStore.keep([person('Eli')]);
     expect(bookStore.snapshot().trouble).toMatch(/disk full.*journal/);
+    const { unsent } = bookStore.snapshot();
     transaction.mockRestore();
     const again = await openPage();
     expect(names(again.bookStore.snapshot().book)).toContain('Eli');
+    expect(again.bookStore.snapshot().unsent).toBe(unsent);
   });
 });

@@ -1,7 +1,7 @@
 import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
-import { isWhole, keepLocally, loadAll, unsent } from './store';
+import { isWhole, keepLocally, loadAll, type Unsent, unsent } from './store';
 import { synchronise } from './synchronise';
 
 export interface BookState {
@@ -25,6 +25,9 @@ const PAUSE_MS = 20_000;
 class BookStore {
   private state = EMPTY;
   private records = new Map<string, AnyRecord>();
+  /** On their way into the local store: not in the outbox yet, and the server does not have them either. */
+  private readonly underWay = new Set<string>();
+  private outbox: readonly Unsent[] = [];
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
   private again = false;
@@ -44,7 +47,11 @@ class BookStore {
    */
   async keep(records: readonly AnyRecord[]): Promise<void> {
     const written = enterInJournal(records);
-    if (written) this.show(records);
+    if (written) {
+      this.show(records);
+      for (const { id } of records) this.underWay.add(id);
+      this.count();
+    }
     try {
       await keepLocally(records);
     } catch (e) {
@@ -55,7 +62,7 @@ class BookStore {
     strikeFromJournal(records);
     this.show(records);
     this.set({ trouble: null });
-    await this.countOutbox();
+    await this.countOutbox(records);
     this.channel?.postMessage('kept');
     void this.sync();
   }
@@ -101,7 +108,7 @@ class BookStore {
         strikeFromJournal(unfinished);
       }
       const records = await loadAll();
-      await this.countOutbox();
+      await this.countOutbox(unfinished);
       this.show(records);
       this.set({ loaded: true, whole: await isWhole() });
     } catch (e) {
@@ -119,9 +126,16 @@ class BookStore {
     this.set({ book: new Book(this.records.values()) });
   }
 
-  private async countOutbox(): Promise<void> {
-    const outbox = await unsent();
-    this.set({ unsent: outbox.length, refused: outbox.filter((u) => u.refused).length });
+  /** Reads the outbox; `stored` are records that have reached it, if the server does not have them by now. */
+  private async countOutbox(stored: readonly AnyRecord[] = []): Promise<void> {
+    this.outbox = await unsent();
+    for (const { id } of stored) this.underWay.delete(id);
+    this.count();
+  }
+
+  private count(): void {
+    const waiting = new Set([...this.outbox.map((u) => u.id), ...this.underWay]);
+    this.set({ unsent: waiting.size, refused: this.outbox.filter((u) => u.refused).length });
   }
 
   private set(change: Partial<BookState>): void {
