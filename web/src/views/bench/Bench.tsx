@@ -28,14 +28,14 @@ export default function Bench() {
   const set = (change: Partial<BenchState>) => setBench((b) => ({ ...b, typed: {}, ...change }));
   return (
     <Shell where="Bench" wide>
-      <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
+      <div className="mb-4 flex items-end justify-between gap-3">
         <div>
           <h1 className="text-[30px] leading-tight font-bold">Bench</h1>
           <p className="max-w-prose text-soft">
             Type what was read, or take hold of the tree and the eye: the height and its error follow.
           </p>
         </div>
-        <button type="button" className="chip px-3" onClick={() => set({ units: bench.units === 'us' ? 'metric' : 'us' })}>
+        <button type="button" className="chip shrink-0 px-3" onClick={() => set({ units: bench.units === 'us' ? 'metric' : 'us' })}>
           {bench.units === 'us' ? 'ft, in' : 'm, cm'}
         </button>
       </div>

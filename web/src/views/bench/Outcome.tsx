@@ -92,8 +92,8 @@ function Stand({
           className="min-h-12 w-full border-2 border-sheet px-3 py-1 text-left font-semibold"
           onClick={() => set({ tree: { ...bench.tree, distance: better.distance } })}
         >
-          Stand at {formatNumber(better.distance / per, 0)} {unit}: ± {formatNumber(sigma / per, 2)} becomes ±{' '}
-          {formatNumber(better.sigma / per, 2)} {unit}
+          Stand at {formatNumber(better.distance / per, 0)}&nbsp;{unit}: ±&nbsp;{formatNumber(sigma / per, 2)} becomes ±&nbsp;
+          {formatNumber(better.sigma / per, 2)}&nbsp;{unit}
           {better.limits.length > 0 && <span className="block font-normal">{better.limits.map((l) => LIMITS[l]).join(', ')}</span>}
         </button>
       )}

@@ -61,7 +61,7 @@ function PageLine({ page: p }: { page: Page }) {
     `${p.trees} ${p.trees === 1 ? 'tree' : 'trees'}`,
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
     p.withHeight < p.trees && `${p.withHeight} with a height`,
-    p.typicalError && `heights ± ${p.typicalError}`,
+    p.typicalError && `heights ± ${p.typicalError}`.replaceAll(' ', '\u00a0'),
   ];
   return <Line id={p.id} name={p.name} place={p.place} says={says.filter(Boolean).join(', ')} doubtful={p.doubtful} />;
 }
@@ -83,7 +83,7 @@ function Line({
     <li className="flex items-stretch border-b border-edge">
       <a href={`/tally?survey=${id}`} className="flex min-h-16 min-w-0 flex-1 flex-col justify-center py-2 pr-3">
         <span className="text-[19px] font-semibold">{name}</span>
-        {place && <span className="truncate text-[15px] text-soft">{place}</span>}
+        {place && <span className="text-[15px] text-soft">{place}</span>}
         <span className="text-[15px]">
           {says}
           {doubtful > 0 && <span className="text-berry">, {doubtful} to look at</span>}

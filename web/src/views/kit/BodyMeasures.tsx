@@ -24,13 +24,21 @@ export function BodyMeasures({ kit, units, today, onKeep }: Props) {
       <ul className="mt-3 border-t-2 border-ink">
         {kit.measures.map((m) => (
           <li key={m.what} className="border-b border-edge py-2" data-measure={m.what}>
-            <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-              <span className="w-44 font-semibold desk:w-52">{MEASURE_NAMES[m.what]}</span>
-              <span className="figure w-28 text-[20px] font-semibold">{m.value === null ? '–' : show(m.what, m.value, units)}</span>
-              <span className="order-last min-w-0 basis-full text-[15px] text-soft desk:order-none desk:flex-1 desk:basis-0">
-                {sayMeasure(m)}
+            <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 desk:grid-cols-[13rem_7rem_minmax(0,1fr)_auto]">
+              <span className="font-semibold">{MEASURE_NAMES[m.what]}</span>
+              <span className="figure text-right text-[20px] font-semibold desk:text-left">
+                {m.value === null ? '–' : show(m.what, m.value, units)}
               </span>
-              <Due m={m} />
+              <span className="flex flex-wrap justify-between gap-x-4 text-[15px]">
+                <span className="text-soft">
+                  {sayMeasure(m).map((part) => (
+                    <span key={part} className="mr-1 inline-block">
+                      {part}
+                    </span>
+                  ))}
+                </span>
+                <Due m={m} />
+              </span>
               <button
                 type="button"
                 className="button px-3"
@@ -65,9 +73,10 @@ const show = (what: BodyMeasure, value: number, units: UnitSystem) =>
       : `${formatNumber(value * 100, 1)} cm`
     : showPom(metres(value), units);
 
-function sayMeasure(m: MeasureLine): string {
-  if (m.on === null) return m.value === null ? ASK[m.what] : 'as the book was told, without a date';
-  return [m.where, m.footwear && `in ${m.footwear}`, `taken ${m.on}`].filter(Boolean).join(', ');
+/** Where, in what shoes and when it was taken, in parts that are not broken. */
+function sayMeasure(m: MeasureLine): readonly string[] {
+  if (m.on === null) return [m.value === null ? ASK[m.what] : 'as the book was told, without a date'];
+  return [...(m.where ? [`${m.where},`] : []), ...(m.footwear ? [`in ${m.footwear},`] : []), `taken ${m.on}`];
 }
 
 const ASK: Readonly<Record<BodyMeasure, string>> = {
@@ -78,12 +87,8 @@ const ASK: Readonly<Record<BodyMeasure, string>> = {
 
 function Due({ m }: { m: MeasureLine }) {
   if (!m.due) return null;
-  if (m.due.state === 'due') return <span className="text-[15px] font-semibold text-berry">due: take it again before you trust it</span>;
-  return (
-    <span className={`text-[15px] ${m.due.state === 'soon' ? 'text-resin-text font-semibold' : 'text-soft'}`}>
-      good for {m.due.days} days
-    </span>
-  );
+  if (m.due.state === 'due') return <span className="font-semibold text-berry">due: take it again before you trust it</span>;
+  return <span className={m.due.state === 'soon' ? 'font-semibold text-resin-text' : 'text-soft'}>good for {m.due.days} days</span>;
 }
 
 /** What a length of this kind may be, metres: what the book takes, and what a body can be. */

@@ -119,7 +119,7 @@ function AddPerson({ onAdd }: { onAdd: (name: string) => void }) {
     >
       <input
         aria-label="Name of somebody else who measures"
-        placeholder="somebody else who measures"
+        placeholder="another person"
         maxLength={80}
         value={name}
         onChange={(e) => setName(e.target.value)}
