@@ -4,6 +4,7 @@ import { determinations } from './determinations';
 import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
 import { deviceMark, shadowGap, stickInHand, uncheckedToday } from './gear';
+import { heightInRange } from './height-range';
 import { heightSinceThen } from './height-since-then';
 import { orderOnStem } from './order-on-stem';
 import { pairedDistances } from './paired-distances';
@@ -32,6 +33,7 @@ const CHECKS: readonly Check[] = [
   deviceMark,
   uncheckedToday,
   determinations,
+  heightInRange,
   heightSinceThen,
   diameterAgreement,
   slenderness,
