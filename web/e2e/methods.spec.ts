@@ -35,6 +35,9 @@ for (const size of [
           await page.locator('[aria-describedby="field-help"]').focus();
           const field = await page.locator('[data-pad]').boundingBox();
           expect((field?.x ?? 0) + (field?.width ?? 0)).toBeLessThanOrEqual(size.width);
+          // what to do is never cut off
+          const cut = await page.locator('#field-help').evaluate((help) => help.scrollHeight - help.clientHeight);
+          expect(cut, line).toBeLessThanOrEqual(0);
           await page.keyboard.type(`${line}\n`);
           // along the tree there is little to say: the tape and the height
           await expectLabelsApart(page, 2);

@@ -7,6 +7,8 @@ import { sayReading } from './say-reading';
 import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
+/** What fits beside a thumb in one line, characters; a longer sentence has two, and keeps them while digits are typed. */
+const ONE_LINE = 52;
 const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
@@ -75,7 +77,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
         <p
           id="field-help"
           aria-live="polite"
-          className={`truncate text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry whitespace-normal' : 'h-[18px] text-soft contain-strict'}`}
+          className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]'}`}`}
         >
           <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
         </p>
@@ -149,6 +151,13 @@ function askOf(m: MeasureModel): string {
   if (step && m.shoots)
     return `${SHOOT[step.id] ?? step.ask.replace(/^Sight/, 'Shoot').replace(/\.$/, '')}: distance, then angle in degrees.`;
   if (step?.id === 'distance') return `${standBack(m)} and ${WAY_ASK[prefs.by]}.`;
+  if (step?.id === 'logs') {
+    // the station as a yardstick: where stick and reach are alike, height is distance
+    const logs = m.protocol.options.merchantable?.logs;
+    return logs
+      ? `${step.ask} From ${showHeight(metres(2 * logs.length), prefs.units)} away a stick as long as your reach covers two.`
+      : step.ask;
+  }
   if (step?.id !== 'dbh') return step?.ask ?? '';
   const at =
     tape.of > 1
