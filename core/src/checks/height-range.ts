@@ -30,7 +30,7 @@ export const heightInRange: Check = ({ result, protocol: { units } }) => {
     return finding(
       'tip-below-tape',
       'wrong',
-      `The tip comes out at ${showHeight(value, units)}, the tape lay at ${showPom(metres(dbh.value.pom), units)}.`,
+      `The tip comes out at ${showHeight(value, units)}, the tape lay at ${showPom(dbh.value.pom, units)}.`,
       'A tree is taller than the place where its diameter was read.',
       'Check the scale and both signs.',
     );

@@ -29,6 +29,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
   const position = m.steps.findIndex((s) => s.id === step.id);
   const previous = m.steps[position - 1];
   const ask = askOf(m);
+  const lines = ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]';
   // at the tape only what this tool read would be corrected
   const own = step.id === 'dbh' || step.id === 'upper' ? m.kept && sayReading(m.kept, m.prefs.units) : step.said;
   const said = place.again ? null : own;
@@ -77,7 +78,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
         <p
           id="field-help"
           aria-live="polite"
-          className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]'}`}`}
+          className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${lines}`}`}
         >
           <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
         </p>
@@ -134,6 +135,12 @@ function standBack({ standFirst, room, prefs: { units } }: MeasureModel): string
   return `Step back about one tree length${room === null ? '' : `, at most ${showHeight(room, units)},`}`;
 }
 
+/** The station as a yardstick for logs: where stick and reach are alike, height is distance. */
+function yardstick({ protocol, prefs: { units } }: MeasureModel): string {
+  const logs = protocol.options.merchantable?.logs;
+  return logs ? ` From ${showHeight(metres(2 * logs.length), units)} away a stick as long as your reach covers two.` : '';
+}
+
 /** With the work done: whether the height is as good as the protocol asks. */
 function goodEnough(m: MeasureModel): string {
   const { height } = m.result;
@@ -151,13 +158,7 @@ function askOf(m: MeasureModel): string {
   if (step && m.shoots)
     return `${SHOOT[step.id] ?? step.ask.replace(/^Sight/, 'Shoot').replace(/\.$/, '')}: distance, then angle in degrees.`;
   if (step?.id === 'distance') return `${standBack(m)} and ${WAY_ASK[prefs.by]}.`;
-  if (step?.id === 'logs') {
-    // the station as a yardstick: where stick and reach are alike, height is distance
-    const logs = m.protocol.options.merchantable?.logs;
-    return logs
-      ? `${step.ask} From ${showHeight(metres(2 * logs.length), prefs.units)} away a stick as long as your reach covers two.`
-      : step.ask;
-  }
+  if (step?.id === 'logs') return `${step.ask}${yardstick(m)}`;
   if (step?.id !== 'dbh') return step?.ask ?? '';
   const at =
     tape.of > 1

@@ -21,6 +21,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
     m.go(id);
     onPick?.();
   };
+  const around = { protocol: m.protocol.options, station: m.station, scale: m.prefs.scale, tape: m.tape };
   return (
     <div className="flex flex-col gap-4">
       <TreeHead m={m} />
@@ -37,7 +38,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
           .filter((s) => !aside(s, m.place.at))
           .map((s) => {
             const now = s.id === m.place.at;
-            const note = noteOf(s, { protocol: m.protocol.options, station: m.station, scale: m.prefs.scale, tape: m.tape });
+            const note = noteOf(s, around);
             return (
               <li key={s.id}>
                 <button

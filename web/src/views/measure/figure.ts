@@ -17,7 +17,7 @@ export function figure<T>(
   id: FigureId,
   name: string,
   part: Answer<T>,
-  show: (value: T) => Pick<Figure, 'value' | 'aside' | 'how'>,
+  show: (value: T) => { value: string; aside: string; how: Figure['how'] },
 ): Figure {
   if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: () => [part.reason] };
   const { how, ...shown } = show(part.value);

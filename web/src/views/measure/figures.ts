@@ -107,8 +107,11 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
 
 /** Why each tape lay where it lay, as it was kept with the reading. */
 function withReasons(figure: Figure, readings: readonly Reading[]): Figure {
-  const reasons = () => readings.flatMap((r) => ((r.kind === 'diameter' || r.kind === 'optical-diameter') && r.why ? [r.why] : []));
-  return { ...figure, how: () => [...figure.how(), ...new Set(reasons())] };
+  const how = () => [
+    ...figure.how(),
+    ...new Set(readings.flatMap((r) => ((r.kind === 'diameter' || r.kind === 'optical-diameter') && r.why ? [r.why] : []))),
+  ];
+  return { ...figure, how };
 }
 
 const RULES = { 'quadratic-sum': 'root of the sum of squares', 'arithmetic-mean': 'mean of the stems' } as const;

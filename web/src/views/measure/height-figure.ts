@@ -72,7 +72,6 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
       aside: agreement ? `± ${n(x.sigma, 1)} of ${agreement.determinations}` : `± ${n(x.sigma, 1)}`,
       how: () => [
         FORMULAS[x.method],
-        ...(agreement ? [] : stationLines(result, x, n, unit)),
         ...(agreement
           ? [
               ...result.determinations.flatMap(({ method, heights: { tip } }) =>
@@ -82,7 +81,7 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
               ),
               `spread ${n(agreement.spread)} ${unit}; ${agreement.agree ? 'they agree within their errors' : 'they differ by more than their errors: ± is widened to what they show'}`,
             ]
-          : []),
+          : stationLines(result, x, n, unit)),
         x.stemLength === null ? '' : `along the leaning stem ${showHeight(x.stemLength, units)}`,
         `From the ground at the ${x.reference} reference.`,
       ],

@@ -1,4 +1,4 @@
-import { deriveTree, PRESETS, type Reading, type StationResult } from '@arbolito/core';
+import { deriveTree, metres, PRESETS, type Reading, type StationResult } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import type { RecordOf } from '../../contract/envelope';
 import { noteOf } from './step-notes';
@@ -10,7 +10,7 @@ const choices = { method: 'two-sights', along: 'level', lower: 'base', merchanta
 
 /** A station as its readings make it. */
 function stationOf(...readings: readonly unknown[]): StationResult {
-  const station = deriveTree({ readings: readings as readonly Reading[], protocol, eyeHeight: 1.7 as never }).stations[0];
+  const station = deriveTree({ readings: readings as readonly Reading[], protocol, eyeHeight: metres(1.7) }).stations[0];
   if (!station?.ok) throw new Error('the station did not come out');
   return station.value;
 }
