@@ -1,11 +1,22 @@
+import os from 'node:os';
 import { defineConfig } from 'vitest/config';
+
+const shared = {
+  setupFiles: ['scripts/test-seed.mjs'],
+  // a limit is there for what hangs; a machine with other work to do takes its time
+  testTimeout: 120_000,
+  hookTimeout: 120_000,
+};
 
 export default defineConfig({
   test: {
-    include: ['core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'web/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.mjs'],
     globalSetup: ['scripts/test-cluster.mjs'],
     pool: 'forks',
-    testTimeout: 30_000,
-    hookTimeout: 60_000,
+    maxWorkers: Math.max(2, os.availableParallelism() - 1),
+    projects: [
+      // pure functions leave nothing behind: their files share what they import
+      { test: { ...shared, name: 'core', include: ['core/src/**/*.test.ts', 'demo/src/**/*.test.ts'], isolate: false } },
+      { test: { ...shared, name: 'web', include: ['web/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.mjs'] } },
+    ],
   },
 });

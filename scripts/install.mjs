@@ -7,7 +7,9 @@ import { fileURLToPath } from 'node:url';
 import { giveUp, say } from './say.mjs';
 
 export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+/** What is measured and pictured runs in the browser people use; what is tested in the same one without a window, which is lighter. */
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+export const HEADLESS = process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell';
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);

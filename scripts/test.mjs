@@ -3,16 +3,17 @@ import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { CHROMIUM, checkNode, ensureBuild, ensureDebian, ensurePackages, findPostgres, ROOT } from './install.mjs';
+import { checkNode, ensureBuild, ensureDebian, ensurePackages, findPostgres, HEADLESS, ROOT } from './install.mjs';
 import { say } from './say.mjs';
 
 checkNode();
 ensureDebian('postgresql', () => findPostgres() !== null);
-ensureDebian('chromium', () => fs.existsSync(CHROMIUM));
+ensureDebian('chromium-headless-shell', () => fs.existsSync(HEADLESS));
 ensurePackages();
 
 const reports = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-reports-'));
 const totals = { passed: 0, failed: 0 };
+const times = [];
 let broken = false;
 
 function step(name, program, args, env = {}) {
@@ -28,29 +29,48 @@ function step(name, program, args, env = {}) {
   }
 }
 const npm = (script, ...more) => ['npm', ['run', '--silent', script, ...more]];
-const read = (file) => JSON.parse(fs.readFileSync(path.join(reports, file), 'utf8'));
+/** The report of a step that got far enough to write one. */
+const read = (file) => {
+  const full = path.join(reports, file);
+  return fs.existsSync(full) ? JSON.parse(fs.readFileSync(full, 'utf8')) : null;
+};
 
 step('linter', ...npm('lint'));
 step('import directions', ...npm('check:imports'));
 step('types', ...npm('check:types'));
-const unit = path.join(reports, 'unit.json');
-step('unit and server tests', ...npm('unit', '--', '--reporter=default', '--reporter=json', `--outputFile=${unit}`));
-if (fs.existsSync(unit)) {
-  const r = read('unit.json');
-  totals.passed += r.numPassedTests;
-  totals.failed += r.numFailedTests;
+step(
+  'unit and server tests',
+  ...npm('unit', '--', '--reporter=default', '--reporter=json', `--outputFile=${path.join(reports, 'unit.json')}`),
+);
+const unit = read('unit.json');
+if (unit) {
+  totals.passed += unit.numPassedTests;
+  totals.failed += unit.numFailedTests;
+  for (const file of unit.testResults)
+    for (const t of file.assertionResults) times.push({ ms: t.duration ?? 0, name: `${path.relative(ROOT, file.name)}: ${t.fullName}` });
 }
 ensureBuild();
 const { withServer } = await import('./with-server.mjs');
 await withServer(async (address) => {
-  const env = { BASE_URL: address, CHROMIUM, PLAYWRIGHT_JSON_OUTPUT_NAME: path.join(reports, 'e2e.json') };
+  const env = { BASE_URL: address, CHROMIUM: HEADLESS, PLAYWRIGHT_JSON_OUTPUT_NAME: path.join(reports, 'e2e.json') };
   step('browser tests', 'npx', ['--no-install', 'playwright', 'test', '--config', 'web/playwright.config.ts'], env);
 });
-if (fs.existsSync(path.join(reports, 'e2e.json'))) {
-  const { stats } = read('e2e.json');
-  totals.passed += stats.expected + stats.flaky;
-  totals.failed += stats.unexpected;
+const e2e = read('e2e.json');
+if (e2e) {
+  totals.passed += e2e.stats.expected + e2e.stats.flaky;
+  totals.failed += e2e.stats.unexpected;
+  const suites = [...e2e.suites];
+  for (const suite of suites) {
+    suites.push(...(suite.suites ?? []));
+    for (const spec of suite.specs) {
+      const ms = Math.max(0, ...spec.tests.flatMap((t) => t.results.map((r) => r.duration)));
+      times.push({ ms, name: `web/e2e/${spec.file.replace(/^.*\//, '')}: ${spec.title}` });
+    }
+  }
 }
 fs.rmSync(reports, { recursive: true, force: true });
+say('the ten slowest tests:');
+for (const { ms, name } of times.sort((a, b) => b.ms - a.ms).slice(0, 10)) console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name}`);
+say('done');
 console.log(`${totals.passed} passed, ${totals.failed} failed`);
 process.exit(broken || totals.failed > 0 ? 1 : 0);

@@ -13,14 +13,15 @@ if (process.getuid?.() === 0) args.push('--no-sandbox');
 export default defineConfig({
   testDir: 'e2e',
   outputDir: '../test-results',
-  workers: 1,
+  workers: Number(process.env.E2E_WORKERS ?? 2),
+  fullyParallel: true,
   // a machine that has other work to do takes its time; what is wrong stays wrong however long one waits
-  timeout: 60_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 60_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4321',
     locale: 'en-GB',
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell', args },
   },
 });

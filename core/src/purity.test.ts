@@ -5,7 +5,9 @@ import { describe, expect, it } from 'vitest';
 import * as core from './index';
 
 const here = dirname(fileURLToPath(import.meta.url));
-const sources = readdirSync(here, { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'));
+const sources = readdirSync(here, { recursive: true, encoding: 'utf8' }).filter(
+  (f) => f.endsWith('.ts') && !/(\.test\.ts|(^|\/)test-[\w-]+\.ts)$/.test(f),
+);
 
 describe('the core', () => {
   it.each(sources)('%s knows no clock, chance, network, screen or process', (file) => {

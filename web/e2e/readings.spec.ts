@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './own-survey';
 import { expectLabelsApart, figure, openMeasure } from './pad';
 
 test('any scale gives the same tree: degrees, percent, 66, and a scale drawn for one distance', async ({ page }) => {
@@ -54,9 +54,10 @@ test('the steps are reached by arrows, and every line of the drawing by the mous
   }
 });
 
-test('tag and species belong to the tree and can be said at any time', async ({ page }) => {
+test('tag and species belong to the tree and can be said at any time', async ({ page, ownSurvey }) => {
+  const name = await ownSurvey('Tansy Creek tract');
   await page.goto('/');
-  await page.getByRole('link', { name: 'Measure in Tansy Creek tract' }).click();
+  await page.getByRole('link', { name: `Measure in ${name}` }).click();
   await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
   await page.keyboard.type('16.2\n');
   await page.getByText('+ another species').click();

@@ -1,4 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './own-survey';
 import { expectLabelsApart, figure, openMeasure, Thumb } from './pad';
 
 const pom = (page: Page) => page.locator('[data-guide] [data-pom]');
@@ -21,9 +22,10 @@ for (const height of [700, 844]) {
   test.describe(`on a phone of 390×${height}`, () => {
     test.use({ viewport: { width: 390, height }, hasTouch: true, isMobile: true });
 
-    test('a leaning, swollen, low-forking tree by touch', async ({ page }) => {
+    test('a leaning, swollen, low-forking tree by touch', async ({ page, ownSurvey }) => {
+      const name = await ownSurvey('Puerto Lenga');
       await page.goto('/');
-      await page.getByRole('link', { name: 'Measure in Puerto Lenga' }).tap();
+      await page.getByRole('link', { name: `Measure in ${name}` }).tap();
       await page.getByRole('button', { name: /where the tape goes: 1.30 m/ }).tap();
       for (const name of ['On a slope', 'Leans', 'Swelling or wound']) await tile(page, name).tap();
       // the tape lies below the swelling, its figures and the way to go on are in view
@@ -175,9 +177,10 @@ test('a trunk no school can measure says so, and a tape at the wrong place is no
   await expect(page.locator('[data-finding]:not([data-finding="second-reading"])')).toHaveCount(0);
 });
 
-test('a street tree of three years ago: the point that moved, and a new visit at the old one', async ({ page }) => {
+test('a street tree of three years ago: the point that moved, and a new visit at the old one', async ({ page, ownSurvey }) => {
+  const name = await ownSurvey('Puerto Lenga');
   await page.goto('/');
-  await page.getByRole('link', { name: /Puerto Lenga.*\d+ trees/ }).click();
+  await page.getByRole('link', { name: new RegExp(`${name}.*\\d+ trees`) }).click();
   await page.getByRole('link', { name: 'F 03' }).click();
   await expect(page.locator('[data-finding="pom-moved"]')).toContainText('at the last visit it lay at 1.30 m');
   await page.getByRole('button', { name: 'measure it again: new visit' }).click();
@@ -236,10 +239,11 @@ test('a diameter from afar, and one higher up the stem', async ({ page }) => {
   await expect(page.locator('#how')).toContainText('6.50 m up: 33.4 cm');
 });
 
-test('in feet and inches: a swollen butt, the stick, and what it is good for', async ({ page }) => {
+test('in feet and inches: a swollen butt, the stick, and what it is good for', async ({ page, ownSurvey }) => {
+  const name = await ownSurvey('Tansy Creek tract');
   await page.goto('/');
   await page.getByRole('combobox', { name: 'Measured by' }).selectOption('R. Calloway');
-  await page.getByRole('link', { name: 'Measure in Tansy Creek tract' }).click();
+  await page.getByRole('link', { name: `Measure in ${name}` }).click();
   await page.getByRole('button', { name: /where the tape goes: 4.5 ft/ }).click();
   await expect(
     page

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
+import { expectShare, runs } from '../practice/test-rates';
 import { PRESET_KEYS, PRESETS, type PresetKey, type ProtocolOptions } from '../survey/index';
 import { type DiameterReading, deriveTree, type Reading } from '../tree/index';
 import { checkTree, type PreviousDiameter } from './index';
@@ -107,7 +108,7 @@ describe('checks of a diameter', () => {
   });
 });
 
-const N = 1500;
+const N = runs(1500);
 const round1 = (n: number) => Math.round(n * 10) / 10;
 
 /** A stem and what is known of it beside the tape: another tool, a second pass or the last visit, with errors drawn. */
@@ -146,7 +147,7 @@ describe.each(PRESET_KEYS)('rates on simulated stems, %s', (key: PresetKey) => {
       const x = simulate(s);
       if (look(x, x.reading).length > 0) flagged++;
     }
-    expect(flagged / N).toBeLessThanOrEqual(0.02);
+    expectShare(flagged, N, { to: 0.02 });
   });
 
   it('find at least 90 % of planted blunders that show', () => {
@@ -183,8 +184,8 @@ describe.each(PRESET_KEYS)('rates on simulated stems, %s', (key: PresetKey) => {
       }
     }
     for (const [name, { hit, all }] of rates) {
-      expect(all, name).toBeGreaterThan(100);
-      expect(hit / all, name).toBeGreaterThanOrEqual(0.9);
+      expect(all, name).toBeGreaterThan(N / 15);
+      expectShare(hit, all, { from: 0.9 }, name);
     }
   });
 });

@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { TYPICAL_ERRORS } from '../kit/index';
 import { Stream } from '../practice/chance';
 import { SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, USUAL_GEAR } from '../practice/index';
+import { expectShare, runs } from '../practice/test-rates';
 import { PRESETS, type PresetKey } from '../survey/index';
 import { deriveTree, type Reading } from '../tree/index';
 import { metres } from '../units';
 import { checkTree, type PreviousHeight } from './index';
 
 const species = { crown: 'conifer' } as const;
-const N = 600;
+const N = runs(600);
 
 function someTree(s: Stream, preset: PresetKey): SimulatedTree {
   const open = preset === 'street' || preset === 'tall-tree';
@@ -59,7 +60,7 @@ describe.each(Object.keys(PRESETS) as PresetKey[])('alarms on other methods, %s'
       };
       if (alarms([...read(s, t, method), ...(method === 'shadow' || method === 'set-angle' ? [] : [ground])], preset).length > 0) flagged++;
     }
-    expect(flagged / N).toBeLessThanOrEqual(0.02);
+    expectShare(flagged, N, { to: 0.02 });
   });
 
   it('three determinations of a clean tree: at most 2 % disagree', () => {
@@ -75,7 +76,7 @@ describe.each(Object.keys(PRESETS) as PresetKey[])('alarms on other methods, %s'
       const all = [...dbh, ...[first, ...rest].flatMap((d) => (d ? from(d.station, d.readings) : []))];
       if (alarms(all, preset).includes('determinations-disagree')) flagged++;
     }
-    expect(flagged / N).toBeLessThanOrEqual(0.02);
+    expectShare(flagged, N, { to: 0.02 });
   });
 
   const change = (readings: readonly Reading[], kind: Reading['kind'], to: (r: Reading) => Partial<Record<string, unknown>>) =>
@@ -154,6 +155,7 @@ describe.each(Object.keys(PRESETS) as PresetKey[])('alarms on other methods, %s'
       all++;
       if (alarms(blunder.readings, preset, blunder.previous).length > 0) hit++;
     }
-    if (all > 30) expect(hit / all).toBeGreaterThanOrEqual(0.9);
+    if (name !== 'a turned sign of the base shot') expect(all).toBe(N);
+    expectShare(hit, all, { from: 0.9 });
   });
 });

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { willItReach } from '../height/index';
 import { metres, tangent } from '../units';
-import { overlap, reachLayout, within } from './index';
+import { reachLayout } from './index';
+import { Look } from './test-look';
 
 const question = fc.record({
   height: fc.double({ min: 3, max: 60, noNaN: true }).map(metres),
@@ -18,30 +19,29 @@ describe('the drawing of what a tree reaches', () => {
     { width: 560, height: 360 },
     { width: 358, height: 240 },
   ])('is to scale, inside its frame and without labels over others, at $width × $height', (frame) => {
+    let looked = 0;
     fc.assert(
       fc.property(question, (q) => {
         const a = willItReach(q);
         const { side, plan } = reachLayout(q, a, frame, 'metric');
-        for (const labels of [side.labels, plan.labels]) {
-          for (const [i, one] of labels.entries()) {
-            expect(within(one.box, { x: 0, y: 0, w: frame.width, h: frame.height })).toBe(true);
-            for (const other of labels.slice(i + 1)) expect(overlap(one.box, other.box)).toBe(false);
-          }
-        }
+        const look = new Look();
+        look.labels(side.labels, frame);
+        look.labels(plan.labels, frame);
         const [foot, top] = side.object;
-        expect(Math.hypot(foot.x - side.foot.x, foot.y - side.foot.y) / side.scale).toBeCloseTo(q.distance, 6);
+        const fromFoot = (p: { x: number; y: number }) => Math.hypot(p.x - side.foot.x, p.y - side.foot.y) / side.scale;
+        look.close(fromFoot(foot), q.distance, 6, 'distance');
         // straight from the foot of the tree to the top of the object, as the answer says
-        expect(Math.hypot(top.x - side.foot.x, top.y - side.foot.y) / side.scale).toBeCloseTo(a.away, 6);
-        for (const p of side.arc) expect(Math.hypot(p.x - side.foot.x, p.y - side.foot.y) / side.scale).toBeCloseTo(a.reach, 6);
+        look.close(fromFoot(top), a.away, 6, 'away');
+        for (const p of side.arc) look.close(fromFoot(p), a.reach, 6, 'reach');
         for (const p of [...side.arc, ...side.margin, foot, top]) {
-          expect(p.x).toBeLessThanOrEqual(frame.width + 0.5);
-          expect(p.y).toBeGreaterThanOrEqual(-0.5);
-          expect(p.y).toBeLessThanOrEqual(frame.height + 0.5);
+          look.that(p.x <= frame.width + 0.5 && p.y >= -0.5 && p.y <= frame.height + 0.5, () => `${JSON.stringify(p)} lies outside`);
         }
-        expect(plan.keepAway / plan.scale).toBeCloseTo(a.keepAway, 6);
-        expect(plan.keepAway).toBeLessThanOrEqual(Math.min(frame.width, frame.height) / 2 + 0.5);
+        look.close(plan.keepAway / plan.scale, a.keepAway, 6, 'keep away');
+        look.that(plan.keepAway <= Math.min(frame.width, frame.height) / 2 + 0.5, () => `keep away: ${plan.keepAway} px`);
+        looked += look.settle();
       }),
       { numRuns: 200 },
     );
+    expect(looked).toBeGreaterThan(200 * 100);
   });
 });

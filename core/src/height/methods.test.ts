@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
+import { expectShare, runs } from '../practice/test-rates';
 import { type Answer, degreesToRadians, metres, radians, tangent } from '../units';
 import { byAngles, byDevice, byLineShots, byPole, bySetAngle, byShadow, byStick, byTwoStations, logsByStick, propagate } from './index';
 
@@ -169,18 +170,18 @@ describe('errors by propagation', () => {
           ok(byShadow(m(v.tree ?? 0), m(0.44), { height: m(1.5), shadow: m(v.staff ?? 0) }, radians(0))),
       },
     };
+    const N = runs(4000);
     const s = new Stream(404);
     for (const [name, { read, formula }] of Object.entries(methods)) {
       const entries = Object.entries(read) as [string, { value: number; sigma: number }][];
       const truth = formula(Object.fromEntries(entries.map(([k, { value }]) => [k, value])));
       let inside = 0;
-      for (let i = 0; i < 4000; i++) {
+      for (let i = 0; i < N; i++) {
         const drawn = Object.fromEntries(entries.map(([k, { value, sigma }]) => [k, value + s.normal(sigma)]));
         const stated = propagate(Object.fromEntries(entries.map(([k, { sigma }]) => [k, { value: drawn[k] ?? 0, sigma }])), formula).sigma;
         if (Math.abs(formula(drawn) - truth) <= 2 * stated) inside++;
       }
-      expect(inside / 4000, name).toBeGreaterThan(0.93);
-      expect(inside / 4000, name).toBeLessThan(0.97);
+      expectShare(inside, N, { from: 0.93, to: 0.97 }, name);
     }
   });
   it('refuse to state an error where the formula has no answer nearby', () => {

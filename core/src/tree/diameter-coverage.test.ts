@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
+import { expectShare, runs } from '../practice/test-rates';
 import { PRESETS } from '../survey/index';
 import { type DiameterReading, deriveTree, type OpticalReading, type Reading } from './index';
 
-const N = 4000;
+const N = runs(4000);
 /** Rounds to a tenth of a millimetre at most: what is tested is the instrument's error, not the protocol's rounding. */
 const protocol = {
   ...PRESETS.monitoring.options,
@@ -72,8 +73,7 @@ describe('stated errors of a diameter', () => {
       squares += miss * miss;
       if (Math.abs(miss) <= 2) inside++;
     }
-    expect(inside / N).toBeGreaterThan(0.93);
-    expect(inside / N).toBeLessThan(0.97);
+    expectShare(inside, N, { from: 0.93, to: 0.97 });
     // an error told as a share goes with what was read, not with the truth: the eye's wide one a little askew
     expect(Math.sqrt(squares / N)).toBeGreaterThan(0.92);
     expect(Math.sqrt(squares / N)).toBeLessThan(name === 'by eye' ? 1.2 : 1.08);
@@ -89,7 +89,6 @@ describe('stated errors of a diameter', () => {
       const truth = Math.sqrt(ds.reduce((sum, d) => sum + d * d, 0)) / 100;
       if (oneNumber && Math.abs(oneNumber.value - truth) <= 2 * oneNumber.sigma) inside++;
     }
-    expect(inside / N).toBeGreaterThan(0.93);
-    expect(inside / N).toBeLessThan(0.97);
+    expectShare(inside, N, { from: 0.93, to: 0.97 });
   });
 });

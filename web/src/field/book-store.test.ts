@@ -14,7 +14,7 @@ async function openPage() {
   vi.resetModules();
   const { bookStore } = await import('./book-store');
   const leave = bookStore.subscribe(() => {});
-  await vi.waitFor(() => expect(bookStore.snapshot().loaded).toBe(true), { timeout: 20_000 });
+  await vi.waitFor(() => expect(bookStore.snapshot().loaded).toBe(true), { timeout: 60_000 });
   return { bookStore, leave };
 }
 

@@ -112,32 +112,42 @@ function numbers(v: unknown): number[] {
 
 describe('whatever readings are sent', () => {
   it('is answered as described, in finite numbers, or refused in words', () => {
-    let heights = 0;
+    let [heights, looked] = [0, 0];
     fc.assert(
       fc.property(request, (asked) => {
         const answer = deriveAll(asked as unknown as DeriveRequest);
         const sent = JSON.parse(JSON.stringify(answer));
-        expect([described(sent), described.errors?.slice(0, 2)]).toEqual([true, undefined]);
-        expect(numbers(answer).every(Number.isFinite), JSON.stringify(sent)).toBe(true);
+        const wrong: string[] = [];
+        const that = (right: boolean, what: () => string) => {
+          looked++;
+          if (!right) wrong.push(what());
+        };
+        that(described(sent), () => JSON.stringify(described.errors?.slice(0, 2)));
+        that(numbers(answer).every(Number.isFinite), () => JSON.stringify(sent));
         for (const t of answer.trees) {
           if (!t.ok) {
-            for (const e of t.errors) expect(`${e.field}: ${e.allowed}`).toMatch(/\w{3,}.* .*\w{2,}/);
+            for (const e of t.errors) that(/\w{3,}.* .*\w{2,}/.test(`${e.field}: ${e.allowed}`), () => `${e.field}: ${e.allowed}`);
             continue;
           }
-          for (const m of Object.values(t.result?.missing ?? {})) expect(m.reason).toMatch(/^[A-Z±0-9].{8,}\.$/);
-          for (const f of t.result?.findings ?? []) expect(f.remedy + f.what + f.why).not.toMatch(/NaN|undefined|Infinity|null/);
+          for (const m of Object.values(t.result?.missing ?? {})) that(/^[A-Z±0-9].{8,}\.$/.test(m.reason), () => m.reason);
+          for (const f of t.result?.findings ?? []) {
+            const text = f.remedy + f.what + f.why;
+            that(!/NaN|undefined|Infinity|null/.test(text), () => text);
+          }
           for (const h of [t.result?.height, ...(t.result?.determinations ?? []).map((d) => d.height)]) {
             if (!h) continue;
             heights++;
-            expect(h.value).toBeGreaterThan(0);
-            expect(h.sigma).toBeGreaterThan(0);
+            that(h.value > 0 && h.sigma > 0, () => `${h.value} ± ${h.sigma}`);
             // the parts of an error are all of it
-            if (h.parts) expect(Math.hypot(...h.parts.map((p) => p.sigma))).toBeCloseTo(h.sigma, 6);
+            const whole = h.parts ? Math.hypot(...h.parts.map((p) => p.sigma)) : h.sigma;
+            that(Math.abs(whole - h.sigma) < 5e-7, () => `parts make ${whole} of ${h.sigma}`);
           }
         }
+        expect(wrong).toEqual([]);
       }),
       { numRuns: 1500 },
     );
     expect(heights).toBeGreaterThan(200);
+    expect(looked).toBeGreaterThan(1500 * 5);
   });
 });

@@ -4,10 +4,12 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { connect } from './db';
 
+let databases = 0;
+
 /** A fresh, migrated database of the throw-away cluster, for one test file. */
 export async function testDatabase() {
   const admin = new URL(process.env.TEST_DATABASE_URL ?? '');
-  const name = `test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
+  const name = `test_${process.pid}_${++databases}`;
   const root = new pg.Client({ connectionString: admin.href });
   await root.connect();
   await root.query(`create database ${name}`);
