@@ -3,7 +3,7 @@ import { figure, openMeasure } from './pad';
 
 test('with the server out of reach readings are kept here, and sent when it is back', async ({ page, context, request }) => {
   await openMeasure(page);
-  await expect(page.getByRole('status').first()).toContainText('all kept');
+  await expect(page.getByRole('status').first()).toContainText('all kept and sent');
   await context.route('**/api/v1/sync**', (route) => route.abort());
   await page.keyboard.type('38\n22m +80 -9\n');
   await expect(page.getByRole('status').first()).toContainText(/\d+ kept on this device/);
@@ -18,7 +18,7 @@ test('with the server out of reach readings are kept here, and sent when it is b
   // a try that meets the network as it comes back may fail once more: the next one does not
   await expect(async () => {
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
-    await expect(page.getByRole('status').first()).toContainText('all kept', { timeout: 2000 });
+    await expect(page.getByRole('status').first()).toContainText('all kept and sent', { timeout: 2000 });
   }).toPass({ timeout: 20_000 });
   const found: unknown[] = [];
   for (let after = 0, more = true; more; ) {
@@ -35,7 +35,7 @@ test('another device sees the tree; two corrections of one reading are left to a
   const [one, two] = [await open(), await open()];
   await openMeasure(one);
   await one.keyboard.type('38cm 22m +80 -9\n');
-  await expect(one.getByRole('status').first()).toContainText('all kept');
+  await expect(one.getByRole('status').first()).toContainText('all kept and sent');
   await expect(figure(one, 'height')).toContainText('19.6 m');
   const address = one.url();
   await two.goto(address);
@@ -52,7 +52,7 @@ test('another device sees the tree; two corrections of one reading are left to a
   for (const page of [one, two]) {
     await page.context().unroute('**/api/v1/sync**');
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
-    await expect(page.getByRole('status').first()).toContainText('all kept');
+    await expect(page.getByRole('status').first()).toContainText('all kept and sent');
   }
   await one.reload();
   await expect(figure(one, 'diameter')).toContainText('–');

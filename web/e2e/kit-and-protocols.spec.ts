@@ -88,7 +88,7 @@ test('a protocol is copied, edited, kept in versions, and a survey put under it 
   await page.getByRole('combobox', { name: 'Survey' }).selectOption(name);
   await page.getByRole('button', { name: `Put ${name} under Street and park` }).click();
   await expect(page.getByRole('button', { name: new RegExp(`^Street and park.*${name}`) })).toBeVisible();
-  await expect(page.getByText('all kept', { exact: true }).first()).toBeVisible();
+  await expect(page.getByText('all kept and sent').first()).toBeVisible();
 });
 
 test('an instrument says where its scale ends, and a sight past it is found wrong', async ({ page }) => {

@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
+import { deleteDB, openDB } from 'idb';
 import { v7 } from 'uuid';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { AnyRecord } from '../contract/envelope';
@@ -52,6 +53,43 @@ describe('the book on a device', () => {
     leave();
     expect(Math.min(...least.slice(least.indexOf(2)))).toBe(2);
     expect(bookStore.snapshot().unsent).toBe(before + 2);
+  });
+
+  it('says kept only when the local store has it on disk', async () => {
+    const { bookStore } = await openPage();
+    const transaction = IDBDatabase.prototype.transaction;
+    const strict: (string | undefined)[] = [];
+    const seen: number[] = [];
+    vi.spyOn(IDBDatabase.prototype, 'transaction').mockImplementation(function (this: IDBDatabase, ...args) {
+      const tx = transaction.apply(this, args);
+      if (args[1] === 'readwrite') {
+        strict.push(args[2]?.durability);
+        tx.addEventListener('complete', () => seen.push(bookStore.snapshot().storing));
+      }
+      return tx;
+    });
+    const kept = bookStore.keep([person('Ivo')]);
+    // shown at once, so that the work goes on; kept later
+    expect(names(bookStore.snapshot().book)).toContain('Ivo');
+    expect(bookStore.snapshot().storing).toBe(1);
+    await kept;
+    // up to the very end of the transaction nothing was called kept
+    expect(seen[0]).toBe(1);
+    expect(bookStore.snapshot().storing).toBe(0);
+    expect(strict[0]).toBe('strict');
+  });
+
+  it('lets a newer version of itself in another tab upgrade the store at once, and says what to do here', async () => {
+    const { bookStore } = await openPage();
+    await bookStore.keep([person('Kim')]);
+    const newer = await openDB('arbolito', 2);
+    await bookStore.keep([person('Lou')]);
+    expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page.*journal/);
+    expect(localStorage.getItem('arbolito.journal')).toContain('Lou');
+    newer.close();
+    await deleteDB('arbolito');
+    const again = await openPage();
+    expect(names(again.bookStore.snapshot().book)).toContain('Lou');
   });
 
   it('says that all is with the server once it is', async () => {

@@ -11,6 +11,8 @@ export interface BookState {
   /** Whether the server's book is here to its end; until then a survey may lack trees. */
   readonly whole: boolean;
   readonly unsent: number;
+  /** Of those, on their way to this device's disk: shown, but not kept yet. */
+  readonly storing: number;
   readonly refused: number;
   /** What keeps records from being stored here, as a sentence. */
   readonly trouble: string | null;
@@ -18,7 +20,16 @@ export interface BookState {
   readonly reached: boolean | null;
 }
 
-const EMPTY: BookState = { book: new Book([]), loaded: false, whole: false, unsent: 0, refused: 0, trouble: null, reached: null };
+const EMPTY: BookState = {
+  book: new Book([]),
+  loaded: false,
+  whole: false,
+  unsent: 0,
+  storing: 0,
+  refused: 0,
+  trouble: null,
+  reached: null,
+};
 const PAUSE_MS = 20_000;
 
 /** The book in memory, kept equal to the local store; one a page. */
@@ -42,19 +53,19 @@ class BookStore {
   serverSnapshot = (): BookState => EMPTY;
 
   /**
-   * Keeps new records: in the journal at once, so that the screen may show them, then in the local store, then on the
-   * server when it can be reached.
+   * Keeps new records: shown at once, kept when the local store has them on disk, then sent when the server can be reached.
+   * The journal bridges a page that is being left meanwhile.
    */
   async keep(records: readonly AnyRecord[]): Promise<void> {
     const written = enterInJournal(records);
-    if (written) {
-      this.show(records);
-      for (const { id } of records) this.underWay.add(id);
-      this.count();
-    }
+    for (const { id } of records) this.underWay.add(id);
+    if (written) this.show(records);
+    this.count();
     try {
       await keepLocally(records);
     } catch (e) {
+      if (!written) for (const { id } of records) this.underWay.delete(id);
+      this.count();
       const remedy = written ? 'It is in the journal and is tried again at the next opening.' : 'Free some space, then enter it again.';
       this.set({ trouble: `This device could not store it (${(e as Error).message}). ${remedy}` });
       return;
@@ -135,7 +146,7 @@ class BookStore {
 
   private count(): void {
     const waiting = new Set([...this.outbox.map((u) => u.id), ...this.underWay]);
-    this.set({ unsent: waiting.size, refused: this.outbox.filter((u) => u.refused).length });
+    this.set({ unsent: waiting.size, storing: this.underWay.size, refused: this.outbox.filter((u) => u.refused).length });
   }
 
   private set(change: Partial<BookState>): void {

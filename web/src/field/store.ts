@@ -15,15 +15,27 @@ interface FieldSchema extends DBSchema {
   meta: { key: string; value: number };
 }
 
+export const STORE = 'arbolito';
 let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
 
 function db(): Promise<IDBPDatabase<FieldSchema>> {
-  opened ??= openDB<FieldSchema>('arbolito', 1, {
+  opened ??= openDB<FieldSchema>(STORE, 1, {
     upgrade(store) {
       store.createObjectStore('records', { keyPath: 'id' });
       store.createObjectStore('outbox', { keyPath: 'id' });
       store.createObjectStore('meta');
     },
+    // a newer Arbolito in another tab wants the store: let go, or it would wait until this page is closed
+    blocking: (_, __, event) => {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
+    },
+    terminated: () => {
+      opened = undefined;
+    },
+  }).catch((e: Error) => {
+    opened = undefined;
+    throw e.name === 'VersionError' ? new Error('a newer Arbolito is open in another tab: reload this page') : e;
   });
   return opened;
 }
@@ -32,7 +44,10 @@ export async function loadAll(): Promise<AnyRecord[]> {
   return (await db()).getAll('records');
 }
 
-/** In the store and in the outbox when this resolves. Keeping a record twice changes nothing. */
+/**
+ * On this device's disk, in the store and in the outbox, when this resolves: that is what *kept* means. Keeping a record
+ * twice changes nothing.
+ */
 export async function keepLocally(records: readonly AnyRecord[]): Promise<void> {
   const tx = (await db()).transaction(['records', 'outbox'], 'readwrite', { durability: 'strict' });
   for (const record of records) {

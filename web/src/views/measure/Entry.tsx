@@ -20,7 +20,9 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
   if (!step) {
     return (
       <div className="flex min-h-[52px] flex-col justify-center">
-        <h1 className="text-[18px] font-semibold">Tree {m.tree.tag} is kept</h1>
+        <h1 className="text-[18px] font-semibold">
+          Tree {m.tree.tag} {m.state.storing > 0 ? 'is being kept …' : 'is kept'}
+        </h1>
         <p className="text-[14px] text-soft">{refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
       </div>
     );

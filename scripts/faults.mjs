@@ -1,0 +1,95 @@
+// npm run faults: plants one small fault at a time in a copy of the core's source; the suite must notice every one.
+// The frozen results are left out: they notice any change, and say nothing of what is right.
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { checkNode, ensurePackages, ROOT } from './install.mjs';
+import { say } from './say.mjs';
+
+/** file below core/src · what stands there, once · what is planted in its place */
+const FAULTS = [
+  ['units/convert.ts', 'METRES_PER_FOOT = 0.3048;', 'METRES_PER_FOOT = 0.305;'],
+  ['units/convert.ts', 'METRES_PER_CHAIN = 20.1168;', 'METRES_PER_CHAIN = 20.1;'],
+  ['units/scale.ts', "scale.kind === 'topographic' ? 66 :", "scale.kind === 'topographic' ? 60 :"],
+  ['units/scale.ts', "dial.grows === 'up' ? reading - dial.level", "dial.grows === 'up' ? reading + dial.level"],
+  ['height/by-angles.ts', '- sights.distanceBase * sights.base', '+ sights.distanceBase * sights.base'],
+  ['height/by-angles.ts', 'sights.markHeight + sights.distanceTop', 'sights.distanceTop'],
+  ['height/by-shadow.ts', 'shadow + diameter / 2', 'shadow + diameter'],
+  ['height/by-shadow.ts', '+ x * Math.sin(slope)', '- x * Math.sin(slope)'],
+  ['height/by-pole.ts', '(top - base) / (poleTop - base)', '(top - base) / poleTop'],
+  ['height/by-line-shots.ts', 'top.distance * Math.sin(top.angle)', 'top.distance * Math.tan(top.angle)'],
+  ['height/combine.ts', 'weight += 1 / sigma ** 2;', 'weight += 1 / sigma;'],
+  ['height/combine.ts', 'Math.max(1, Math.sqrt(chi2 / (n - 1)))', '1'],
+  ['height/leaning.ts', "(s.toward === 'eye' ? k : -k)", "(s.toward === 'eye' ? -k : k)"],
+  ['diameter/by-biltmore.ts', '4 * reach * reach', '2 * reach * reach'],
+  ['diameter/round-diameter.ts', 'ofCircumference ? diameter * Math.PI : diameter', 'diameter'],
+  ['volume/log-rule/doyle.ts', '((smallEnd - 4) / 4) ** 2', '(smallEnd / 4) ** 2'],
+  ['volume/log-rule/international.ts', 'const TAPER = 0.5;', 'const TAPER = 0.25;'],
+  ['volume/log-rule/scribner.ts', '2 * smallEnd - 4', '2 * smallEnd + 4'],
+  ['volume/form-factor.ts', '2 * relative.diameter', 'relative.diameter'],
+  ['volume/log-by-log.ts', 'done === 0 ? 0 : done + share - 1', 'done + share'],
+  ['tree/derive-volume.ts', 'merchantable.value.value - stump', 'merchantable.value.value'],
+  ['stem/zone-rule.ts', 'state.pom = worse ? zone.from : zone.to;', 'state.pom = zone.to;'],
+  ['stem/zone-rule.ts', '[state.pom - reach, state.pom + reach]', '[state.pom - reach, state.pom]'],
+  ['stem/fork-rule.ts', 'Math.max(low, Math.min(state.pom, wanted))', 'Math.min(state.pom, wanted)'],
+  ['stem/find-pom.ts', 'shifted(trunk, told.value - start.value)', 'shifted(trunk, start.value - told.value)'],
+  ['checks/slenderness.ts', 'ratio * Math.PI', 'ratio / Math.PI'],
+  ['checks/base-sight.ts', 'Math.abs(read + level) <= band(station)', 'Math.abs(read - level) <= band(station)'],
+  ['checks/steep-sight.ts', 'const LIMIT = 60;', 'const LIMIT = 75;'],
+  ['checks/diameter-agreement.ts', 'const FASTEST_GROWTH = 0.03;', 'const FASTEST_GROWTH = 0.3;'],
+  ['book/versions.ts', '!superseded.has(v.id)', 'superseded.has(v.id)'],
+];
+
+checkNode();
+ensurePackages();
+const copy = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-faults-'));
+try {
+  const tracked = spawnSync('git', ['ls-files', '-co', '--exclude-standard', 'core', 'demo', 'shared', 'tsconfig.base.json'], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  for (const file of tracked.stdout.trim().split('\n')) {
+    fs.mkdirSync(path.join(copy, path.dirname(file)), { recursive: true });
+    fs.copyFileSync(path.join(ROOT, file), path.join(copy, file));
+  }
+  fs.mkdirSync(path.join(copy, 'scripts'));
+  fs.copyFileSync(path.join(ROOT, 'scripts/test-seed.mjs'), path.join(copy, 'scripts/test-seed.mjs'));
+  fs.writeFileSync(
+    path.join(copy, 'vitest.config.mjs'),
+    `export default { test: { include: ['core/src/**/*.test.ts'], exclude: ['**/frozen.test.ts'], setupFiles: ['scripts/test-seed.mjs'],
+      isolate: false, bail: 1, maxWorkers: 2, testTimeout: 120000 } };`,
+  );
+  // the packages, but not the workspaces among them: those are the copy's own
+  fs.mkdirSync(path.join(copy, 'node_modules/@arbolito'), { recursive: true });
+  for (const name of fs.readdirSync(path.join(ROOT, 'node_modules')))
+    if (name !== '@arbolito') fs.symlinkSync(path.join(ROOT, 'node_modules', name), path.join(copy, 'node_modules', name));
+  fs.symlinkSync(path.join(copy, 'core'), path.join(copy, 'node_modules/@arbolito/core'));
+  const suite = () =>
+    spawnSync(process.execPath, [path.join(ROOT, 'node_modules/vitest/vitest.mjs'), 'run'], { cwd: copy, encoding: 'utf8' });
+
+  say('the suite without a fault …');
+  const clean = suite();
+  if (clean.status !== 0) throw new Error(`the suite is red before anything is planted:\n${clean.stdout.slice(-3000)}`);
+  let missed = 0;
+  for (const [i, [file, there, planted]] of FAULTS.entries()) {
+    const full = path.join(copy, 'core/src', file);
+    const source = fs.readFileSync(full, 'utf8');
+    if (source.split(there).length !== 2) throw new Error(`${file} does not hold “${there}” exactly once: put the list right`);
+    fs.writeFileSync(
+      full,
+      source.replace(there, () => planted),
+    );
+    const { status, stdout } = suite();
+    fs.writeFileSync(full, source);
+    if (status === 0) missed++;
+    const by = /FAIL\S*\s+(.*)/.exec(stdout.replace(/\x1b\[[0-9;]*m/g, ''))?.[1] ?? '';
+    say(
+      `${i + 1} of ${FAULTS.length} ${status === 0 ? 'NOT NOTICED' : 'noticed'}: ${file}: ${there} → ${planted}${status === 0 ? '' : `   (${by})`}`,
+    );
+  }
+  console.log(`${FAULTS.length - missed} of ${FAULTS.length} planted faults noticed`);
+  process.exitCode = missed > 0 ? 1 : 0;
+} finally {
+  fs.rmSync(copy, { recursive: true, force: true });
+}

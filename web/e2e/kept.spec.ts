@@ -1,0 +1,139 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { type BrowserContext, chromium, expect, type Page, test } from '@playwright/test';
+
+// How often, from which seed: npm run bench asks for more.
+const TRIALS = Number(process.env.KILLS ?? 8);
+const SEED = Number(process.env.KILL_SEED ?? 20261125);
+
+/** A real browser with a profile on disk, in a process group of its own that can be killed as a whole. */
+class Killable {
+  private constructor(
+    private readonly process: ChildProcess,
+    readonly context: BrowserContext,
+  ) {}
+
+  static async open(profile: string): Promise<Killable> {
+    const args = ['--headless', '--remote-debugging-port=0', `--user-data-dir=${profile}`, '--disable-gpu', '--no-first-run'];
+    if (process.getuid?.() === 0) args.push('--no-sandbox');
+    const program = process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell';
+    const child = spawn(program, [...args, 'about:blank'], { detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
+    const endpoint = await new Promise<string>((found, fail) => {
+      let said = '';
+      child.stderr?.on('data', (d: Buffer) => {
+        said += d;
+        const at = /DevTools listening on (ws:\S+)/.exec(said)?.[1];
+        if (at) found(at);
+      });
+      child.once('exit', (code) => fail(new Error(`the browser ended with ${code}: ${said}`)));
+    });
+    const browser = await chromium.connectOverCDP(endpoint);
+    return new Killable(child, browser.contexts()[0] as BrowserContext);
+  }
+
+  async kill(): Promise<void> {
+    const ended = new Promise((done) => this.process.once('exit', done));
+    process.kill(-(this.process.pid as number), 'SIGKILL');
+    await ended;
+  }
+}
+
+/** Counts up on what the page said was kept, as a person would see it. */
+const keptWords = /^(\d+) kept on this device$/;
+
+/** What this device's disk has, read without the application. */
+const onDisk = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<string[]>((done, fail) => {
+        const open = indexedDB.open('arbolito');
+        open.onerror = () => fail(open.error);
+        open.onsuccess = () => {
+          const all = open.result.transaction('records').objectStore('records').getAll();
+          all.onsuccess = () =>
+            done(all.result.filter((r: { kind: string }) => r.kind === 'reading').map((r: { body: { typed: string } }) => r.body.typed));
+        };
+      }),
+  );
+
+/** mulberry32, so that a trial that failed can be had again. */
+function chance(seed: number) {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+test(`a browser killed right after “kept”: nothing lost, nothing doubled (${TRIALS} trials from seed ${SEED})`, async ({ baseURL }) => {
+  test.setTimeout(60_000 + TRIALS * 60_000);
+  const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-kept-'));
+  const random = chance(SEED);
+  const kept: string[] = [];
+  const waits: number[] = [];
+  let browser: Killable | null = null;
+  try {
+    for (let trial = 0; trial < TRIALS; trial++) {
+      browser = await Killable.open(profile);
+      const page = browser.context.pages()[0] ?? (await browser.context.newPage());
+      // the server never hears of it: what is there afterwards was on this device's disk
+      await browser.context.route('**/api/v1/sync**', (route) => route.abort());
+      await page.goto(`${baseURL}/measure`);
+      if (trial > 0) {
+        const there = await onDisk(page);
+        expect(kept.filter((t) => !there.includes(t))).toEqual([]);
+        expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
+        await page.getByRole('link', { name: 'Back to the survey' }).waitFor();
+      }
+      await page.evaluate(() => localStorage.removeItem('arbolito.place'));
+      await page.goto(`${baseURL}/measure`);
+      await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
+      const readings = 1 + Math.floor(random() * 3);
+      const before = kept.length;
+      for (let i = 0; i < readings; i++) {
+        const typed = [`${30 + trial / 100}cm`, `${20 + trial / 100}m`, `${80 + trial / 100}%`][i] as string;
+        await page.keyboard.type(typed, { delay: 0 });
+        // from Enter until the page says kept, watched from within; then the kill comes at a random millisecond
+        await page.evaluate(
+          ({ words, more }) =>
+            new Promise<void>((done) => {
+              const pattern = new RegExp(words);
+              const status = document.querySelector('[role=status]') as HTMLElement;
+              const count = () => Number(pattern.exec(status.textContent ?? '')?.[1] ?? 0);
+              const first = count();
+              const look = () => count() >= first + more && done();
+              new MutationObserver(look).observe(status, { childList: true, subtree: true, characterData: true });
+              const field = document.querySelector('[aria-describedby="field-help"]') as HTMLElement;
+              field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+            }),
+          { words: keptWords.source, more: 1 },
+        );
+        kept.push(typed);
+      }
+      expect(kept.length).toBe(before + readings);
+      const wait = Math.floor(random() * 15);
+      waits.push(wait);
+      if (wait > 0) await new Promise((r) => setTimeout(r, wait));
+      await browser.kill();
+      browser = null;
+    }
+    browser = await Killable.open(profile);
+    const page = await browser.context.newPage();
+    await browser.context.route('**/api/v1/sync**', (route) => route.abort());
+    await page.goto(`${baseURL}/measure`);
+    await page.getByRole('link', { name: 'Back to the survey' }).waitFor();
+    const there = await onDisk(page);
+    console.log(
+      `seed ${SEED}: ${kept.length} readings said kept over ${TRIALS} kills, after ${waits.join(', ')} ms; ${there.length} there`,
+    );
+    expect(kept.filter((t) => !there.includes(t))).toEqual([]);
+    expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
+  } finally {
+    await browser?.kill();
+    fs.rmSync(profile, { recursive: true, force: true });
+  }
+});
