@@ -73,8 +73,6 @@ describe('the contract', () => {
         const record = structuredClone(records[i]) as unknown as { kind: keyof typeof RECORDS; body: Plain };
         const fields = Object.keys(record.body);
         const field = fields[f % fields.length] as string;
-        // a date's calendar and the names of calibration figures are beyond the schema
-        if (field === 'on') return;
         record.body[field] = v;
         expect({ kind: record.kind, field, v, ok: validateRecord(record).ok }).toEqual({
           kind: record.kind,

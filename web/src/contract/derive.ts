@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { PRESET_KEYS, type PresetKey, type PreviousDiameter, type PreviousHeight, type Reading } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
+import { Each, InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
 import { READING_CLASSES, ReadingBase } from './reading';
 import { SpeciesFiguresInput } from './species-figures';
@@ -106,6 +106,7 @@ export class DeriveRequest {
   @MaybeOne(() => ErrorFigures)
   errors?: ErrorFigures;
 
+  @Each()
   @IsArray({ message: 'a list of trees' })
   @ArrayMinSize(1, { message: `a list of 1 to ${DERIVE_LIMITS.trees} trees` })
   @ArrayMaxSize(DERIVE_LIMITS.trees, { message: `a list of 1 to ${DERIVE_LIMITS.trees} trees` })

@@ -11,7 +11,14 @@ export interface FieldNotes {
   readonly example?: unknown;
   readonly nested?: () => ContractClass | readonly ContractClass[];
   readonly list?: boolean;
-  readonly choice?: { readonly by: string; readonly of: Readonly<Record<string, () => ContractClass>> };
+  readonly choice?: {
+    readonly by: string;
+    readonly of: Readonly<Record<string, () => ContractClass>>;
+    /** Stands for what names no class, and refuses it. */
+    readonly fallback: () => ContractClass;
+  };
+  /** A list whose things are judged and answered each for itself. */
+  readonly each?: boolean;
 }
 
 const notes = new Map<object, Map<string, FieldNotes>>();
@@ -55,6 +62,21 @@ export function InRange(from: number, to: number, unit: string, options: { reado
     RangeCheck(from, to, options.above ?? false, `a number ${words}`)(target, String(field));
     note(target, String(field), { text: `${notes.get(target)?.get(String(field))?.text ?? ''} ${unit}`.trim() });
   };
+}
+
+/** Whether the text begins with a day that the calendar has; its form is for a pattern to say. */
+export function IsCalendar(format: 'date' | 'date-time', message: string): PropertyDecorator {
+  return (target, field) =>
+    ValidateBy({
+      name: 'isCalendar',
+      constraints: [format],
+      validator: { validate: (v) => typeof v === 'string' && isDay(v.slice(0, 10)), defaultMessage: () => message },
+    })(target, String(field));
+}
+/** A day that does not exist comes back as another one. */
+function isDay(day: string): boolean {
+  const at = new Date(`${day}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
 }
 
 /** Above a bound, or each of a list. */
@@ -131,9 +153,12 @@ export function OneOf(
       keepDiscriminatorProperty: true,
       discriminator: { property: by, subTypes: Object.entries(of).map(([name, value]) => ({ name, value: value() })) },
     })(target, f);
-    note(target, f, { choice: { by, of }, list });
+    note(target, f, { choice: { by, of, fallback }, list });
   };
 }
+
+/** A list whose things are judged and answered each for itself, not with the whole. */
+export const Each = (): PropertyDecorator => (target, field) => note(target, String(field), { each: true });
 
 type Table = Readonly<Record<string, readonly string[]>>;
 
@@ -146,7 +171,8 @@ type Table = Readonly<Record<string, readonly string[]>>;
 export function brings(by: string, table: Table): { readonly check: PropertyDecorator; readonly schema: readonly object[] } {
   const fields = [...new Set(Object.values(table).flat())];
   const wrong = (o: Record<string, unknown>) => {
-    const needed = table[String(o[by])] ?? [];
+    const told = o[by];
+    const needed = typeof told === 'string' && Object.hasOwn(table, told) ? (table[told] ?? []) : [];
     return fields.find((f) => (o[f] != null) !== needed.includes(f));
   };
   const words = Object.entries(table).map(([value, needs]) => `${needs.join(' and ')} with ${by} ${value}`);

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
-import { IsIn, IsInt, IsISO8601, IsObject, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsObject, Max, Min } from 'class-validator';
 import { Says } from './describe';
-import { Id, MaybeId, Text } from './records/fields';
+import { Id, MaybeId, Moment, Text } from './records/fields';
 import { KINDS, type Kind, RECORDS } from './records/index';
 import { type Checked, validate } from './validate';
 
@@ -16,7 +16,7 @@ export class RecordEnvelope {
   @IsInt(SCHEMA) @Min(1, SCHEMA) @Max(1000, SCHEMA) @Says('Version of the body’s schema.', 1) schema!: number;
   @Text(1, 80) @Says('The device it was made on.') device!: string;
   @MaybeId() @Says('Who made it; null when nobody said.') person!: string | null;
-  @IsISO8601({ strict: true, strictSeparator: true }, { message: 'a time as 2026-11-23T09:30:00.000Z' })
+  @Moment()
   @Says('When it was made.')
   at!: string;
   @IsObject({ message: 'an object' }) @Says('What the kind says; see the kinds’ own schemas.') body!: object;

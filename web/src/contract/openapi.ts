@@ -5,6 +5,7 @@ import { DeriveResponse } from './derive-answer';
 import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './describe';
 import { RecordEnvelope } from './envelope';
 import { EXAMPLES } from './examples';
+import { OUTLINE_SCHEMA } from './geometry';
 import { Problem } from './problem';
 import { KINDS, RECORDS } from './records/index';
 import { PullResponse, PushRequest, PushResponse, SYNC_LIMIT } from './sync';
@@ -89,8 +90,14 @@ const RULES: Record<string, (constraints: unknown[]) => Schema> = {
   isString: () => ({ type: 'string' }),
   isLength: ([min, max]) => ({ minLength: min, maxLength: max }),
   isIn: ([list]) => ({ enum: list }),
-  isUuid: () => ({ type: 'string', format: 'uuid' }),
-  isIso8601: () => ({ type: 'string', format: 'date-time' }),
+  isCalendar: ([format]) => ({ type: 'string', format }),
+  isOutline: () => OUTLINE_SCHEMA,
+  namedNumbers: () => ({
+    type: 'object',
+    maxProperties: 20,
+    propertyNames: { minLength: 1, maxLength: 40 },
+    additionalProperties: { type: 'number' },
+  }),
   isBoolean: () => ({ type: 'boolean' }),
   isObject: () => ({ type: 'object' }),
   isArray: () => ({ type: 'array' }),

@@ -1,12 +1,13 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, Max, Min } from 'class-validator';
-import { Many, Says } from './describe';
+import { Each, Many, Says } from './describe';
 import { RecordEnvelope } from './envelope';
 
 /** At most so many records in one push or page. */
 export const SYNC_LIMIT = 1000;
 
 export class PushRequest {
+  @Each()
   @IsArray({ message: 'a list of records' })
   @ArrayMinSize(1, { message: 'a list of 1 to 1000 records' })
   @ArrayMaxSize(SYNC_LIMIT, { message: 'a list of 1 to 1000 records' })

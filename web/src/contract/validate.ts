@@ -1,14 +1,11 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
-import type { ContractClass } from './describe';
+import { type ContractClass, notesOf } from './describe';
+import { type FieldError, FieldErrors, shown } from './field-errors';
+import { checkShape } from './shape';
 
-/** One thing wrong with what was sent: which field, what stood there, what is allowed. */
-export interface FieldError {
-  readonly field: string;
-  readonly value: unknown;
-  readonly allowed: string;
-}
+export type { FieldError } from './field-errors';
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly errors: readonly FieldError[] };
 
 /**
@@ -16,30 +13,35 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
  * @param type the class
  * @param plain what came in
  * @param at where it stood, put before each field's name
+ * @returns the object, or what is wrong with it: a bounded list
  */
 export function validate<T extends object>(type: ContractClass<T>, plain: unknown, at = ''): Checked<T> {
+  const errors = new FieldErrors();
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) {
-    return { ok: false, errors: [{ field: at || '(body)', value: shown(plain), allowed: 'an object' }] };
+    errors.add(at, plain, 'an object');
+    return { ok: false, errors: errors.all() };
   }
-  const value = plainToInstance(type, plain);
-  const found = validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-  if (found.length === 0) return { ok: true, value };
-  return { ok: false, errors: found.flatMap((e) => flatten(e, at)) };
+  checkShape(type, plain, at, errors);
+  if (!errors.none) return { ok: false, errors: errors.all() };
+  // what is judged each for itself is counted here, and not opened
+  const each = [...notesOf(type)].flatMap(([field, n]) => (n.each ? [field] : []));
+  const given = plain as Record<string, unknown>;
+  const closed = Object.fromEntries(
+    each.map((field) => [field, Array.isArray(given[field]) ? new Array(given[field].length).fill(null) : given[field]]),
+  );
+  const value = plainToInstance(type, { ...plain, ...closed });
+  for (const error of validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }))
+    gather(error, at, errors);
+  if (!errors.none) return { ok: false, errors: errors.all() };
+  for (const field of each) (value as Record<string, unknown>)[field] = given[field];
+  return { ok: true, value };
 }
 
-function flatten(error: ValidationError, at: string): FieldError[] {
+function gather(error: ValidationError, at: string, errors: FieldErrors): void {
   const field = /^\d+$/.test(error.property) ? `${at}[${error.property}]` : at ? `${at}.${error.property}` : error.property;
   const own = Object.entries(error.constraints ?? {}).map(([rule, message]) =>
     rule === 'whitelistValidation' ? 'no such field is known here' : message,
   );
-  const mine = own.length ? [{ field, value: shown(error.value), allowed: [...new Set(own)].join('; ') }] : [];
-  return [...mine, ...(error.children ?? []).flatMap((c) => flatten(c, field))];
-}
-
-/** Long or deep values are not echoed whole. */
-function shown(value: unknown): unknown {
-  if (typeof value === 'string') return value.length > 80 ? `${value.slice(0, 80)}…` : value;
-  if (typeof value === 'number') return Number.isFinite(value) ? value : String(value);
-  if (typeof value === 'boolean' || value === null || value === undefined) return value ?? null;
-  return Array.isArray(value) ? `a list of ${value.length}` : 'an object';
+  if (own.length > 0) errors.add(field, shown(error.value), [...new Set(own)].join('; '));
+  for (const child of error.children ?? []) gather(child, field, errors);
 }

@@ -1,8 +1,7 @@
 import 'reflect-metadata';
-import { Matches } from 'class-validator';
 import { InRange, Says } from '../describe';
 import { recordKind } from './define';
-import { Among, Id, MaybeText } from './fields';
+import { Among, Day, Id, MaybeText } from './fields';
 
 export const BODY_MEASURES = ['breast-height-mark', 'reach', 'eye-height'] as const;
 export type BodyMeasure = (typeof BODY_MEASURES)[number];
@@ -14,6 +13,6 @@ export class BodyMeasureBody {
   @InRange(0.2, 2.5, 'm') @Says('Above the ground; a reach from the eye.') value!: number;
   @MaybeText(80) @Says('In which boots or snowshoes.') footwear!: string | null;
   @MaybeText(120) @Says('Where on the body a mark is.') where!: string | null;
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'a date as 2026-11-23' }) @Says('When it was taken.') on!: string;
+  @Day() @Says('When it was taken.') on!: string;
 }
 export const bodyMeasure = recordKind(BodyMeasureBody, { person: 'person' });

@@ -3,6 +3,8 @@ import { IsObject, ValidateBy } from 'class-validator';
 import { recordKind } from './define';
 import { Id, Text } from './fields';
 
+const isFigure = ([name, n]: [string, unknown]) => name.length >= 1 && name.length <= 40 && Number.isFinite(n);
+
 /** A check of an instrument: what was found, by name. */
 export class CalibrationBody {
   @Id() instrument!: string;
@@ -11,8 +13,8 @@ export class CalibrationBody {
   @ValidateBy({
     name: 'namedNumbers',
     validator: {
-      validate: (v) => typeof v === 'object' && v !== null && Object.values(v).every((n) => typeof n === 'number' && Number.isFinite(n)),
-      defaultMessage: () => 'named finite numbers',
+      validate: (v) => typeof v === 'object' && v !== null && Object.keys(v).length <= 20 && Object.entries(v).every(isFigure),
+      defaultMessage: () => 'at most 20 finite numbers, each by a name of 1 to 40 characters',
     },
   })
   found!: Record<string, number>;

@@ -1,8 +1,8 @@
 import 'reflect-metadata';
-import { ArrayMaxSize, ArrayMinSize, Matches } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
 import { InRange, Many, Says } from '../describe';
 import { recordKind } from './define';
-import { Among, Id, MaybeText } from './fields';
+import { Among, Day, Id, MaybeText } from './fields';
 
 /** One walk over a taped course. */
 export class PaceRunBody {
@@ -18,6 +18,6 @@ export class PaceCalibrationBody {
   @Among('double', 'single') @Says('One pace is two steps (double), or one step (single).') counted!: 'double' | 'single';
   @Many(() => PaceRunBody) @ArrayMinSize(1, RUNS) @ArrayMaxSize(20, RUNS) runs!: PaceRunBody[];
   @MaybeText(80) @Says('In which boots or snowshoes.') footwear!: string | null;
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'a date as 2026-11-23' }) @Says('When it was taken.') on!: string;
+  @Day() @Says('When it was taken.') on!: string;
 }
 export const paceCalibration = recordKind(PaceCalibrationBody, { person: 'person' });

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
-import { IsObject, IsOptional } from 'class-validator';
-import { InRange } from '../describe';
+import { IsOptional } from 'class-validator';
+import { InRange, Says } from '../describe';
+import { Outline } from '../geometry';
 import { recordKind } from './define';
 import { Id, Text } from './fields';
 
@@ -9,7 +10,6 @@ export class StratumBody {
   @Id() survey!: string;
   @Text(1, 80) name!: string;
   @IsOptional() @InRange(0, 1e7, 'm²', { above: true }) area!: number | null;
-  /** GeoJSON geometry. */
-  @IsOptional() @IsObject({ message: 'a GeoJSON geometry' }) outline!: Record<string, unknown> | null;
+  @IsOptional() @Outline() @Says('Its area on the map.') outline!: Record<string, unknown> | null;
 }
 export const stratum = recordKind(StratumBody, { survey: 'survey' });
