@@ -66,7 +66,11 @@ try {
     if (name !== '@arbolito') fs.symlinkSync(path.join(ROOT, 'node_modules', name), path.join(copy, 'node_modules', name));
   fs.symlinkSync(path.join(copy, 'core'), path.join(copy, 'node_modules/@arbolito/core'));
   const suite = () =>
-    spawnSync(process.execPath, [path.join(ROOT, 'node_modules/vitest/vitest.mjs'), 'run'], { cwd: copy, encoding: 'utf8' });
+    spawnSync(process.execPath, [path.join(ROOT, 'node_modules/vitest/vitest.mjs'), 'run'], {
+      cwd: copy,
+      encoding: 'utf8',
+      env: { ...process.env, NO_COLOR: '1' },
+    });
 
   say('the suite without a fault …');
   const clean = suite();
@@ -80,10 +84,10 @@ try {
       full,
       source.replace(there, () => planted),
     );
-    const { status, stdout } = suite();
+    const { status, stdout, stderr } = suite();
     fs.writeFileSync(full, source);
     if (status === 0) missed++;
-    const by = /FAIL\S*\s+(.*)/.exec(stdout.replace(/\x1b\[[0-9;]*m/g, ''))?.[1] ?? '';
+    const by = /FAIL\s+(.*)/.exec(stdout + stderr)?.[1] ?? '';
     say(
       `${i + 1} of ${FAULTS.length} ${status === 0 ? 'NOT NOTICED' : 'noticed'}: ${file}: ${there} → ${planted}${status === 0 ? '' : `   (${by})`}`,
     );

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { claim, holder, release } from './claim.mjs';
 import { giveUp, say } from './say.mjs';
 
 export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
@@ -52,6 +53,34 @@ export function ensureDebian(name, present) {
   }
 }
 
+const RUNNING = path.join(ROOT, '.running');
+
+/** Says that a server runs from this folder: its files must not change under it. */
+export function registerServer() {
+  const mine = path.join(RUNNING, String(process.pid));
+  claim(mine);
+  process.on('exit', () => release(mine));
+}
+
+/** Does what changes the files servers run from: one at a time, and never under one that runs. */
+function changing(what, work) {
+  const lock = path.join(RUNNING, 'changing');
+  const other = claim(lock);
+  if (other) giveUp(`Another start (process ${other}) is ${what} in this folder just now: wait for it, then start again.`);
+  try {
+    const servers = fs
+      .readdirSync(RUNNING)
+      .filter((name) => name !== 'changing' && Number(name) !== process.pid && holder(path.join(RUNNING, name)));
+    if (servers.length > 0)
+      giveUp(
+        `Arbolito is running from this folder (process ${servers.join(', ')}), and ${what} now would pull its files from under it: end it with Ctrl-C first, then start again.`,
+      );
+    work();
+  } finally {
+    release(lock);
+  }
+}
+
 /** npm ci, when the lock file is not the one that was installed. */
 export function ensurePackages() {
   const lock = createHash('sha256')
@@ -59,6 +88,10 @@ export function ensurePackages() {
     .digest('hex');
   const marker = path.join(ROOT, 'node_modules', '.arbolito-lock');
   if (fs.existsSync(marker) && fs.readFileSync(marker, 'utf8') === lock) return;
+  changing('installing packages', () => install(marker, lock));
+}
+
+function install(marker, lock) {
   say('installing JavaScript packages with npm ci (about a minute) …');
   try {
     execFileSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'] });
@@ -75,6 +108,7 @@ const BUILT_FROM = [
   'web/public',
   'web/astro.config.mjs',
   'web/package.json',
+  'web/build-workers.mjs',
   'package-lock.json',
 ];
 
@@ -86,6 +120,10 @@ export function ensureBuild() {
   const sources = hash.digest('hex');
   const marker = path.join(ROOT, 'web/dist/.built-from');
   if (fs.existsSync(marker) && fs.readFileSync(marker, 'utf8') === sources) return;
+  changing('building', () => build(marker, sources));
+}
+
+function build(marker, sources) {
   say('building the application (about half a minute) …');
   const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ASTRO_DISABLE_UPDATE_CHECK: '1', NODE_ENV: 'production' };
   const built = spawnSync('npm', ['run', 'build', '--loglevel=error'], { cwd: ROOT, env, encoding: 'utf8' });

@@ -4,7 +4,8 @@ import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
-import { ensureDatabase, freePort, portFree, startPostgres } from './pg.mjs';
+import { ensureDatabase } from './database.mjs';
+import { freePort, portFree, startPostgres } from './pg.mjs';
 
 const bases = [];
 const freshBase = () => {
@@ -13,9 +14,9 @@ const freshBase = () => {
   bases.push(base);
   return base;
 };
-const query = async (url, sql) => {
+const query = async (config, sql) => {
   const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url });
+  const client = new pg.Client(typeof config === 'string' ? { connectionString: config } : config);
   client.on('error', () => {});
   await client.connect();
   const { rows } = await client.query(sql);
@@ -46,29 +47,48 @@ afterAll(() => {
 });
 
 describe('the private cluster', () => {
-  it('keeps its data over a stop, and its application role owns nothing but its database', async () => {
+  it('keeps its data over a stop; over the network there is only the role that serves, and it owns nothing', async () => {
     const base = freshBase();
     const first = await start(base);
-    const url = await ensureDatabase(first, 'arbolito');
-    await query(url, 'create table kept as select 42 as n');
+    const { owner, url } = await ensureDatabase(first, 'arbolito');
+    await query(owner, 'create table kept as select 42 as n');
     expect(await query(url, 'select rolsuper, rolcreatedb, rolcreaterole from pg_roles where rolname = current_user')).toEqual([
       { rolsuper: false, rolcreatedb: false, rolcreaterole: false },
     ]);
+    await expect(query(url, 'select n from public.kept')).rejects.toThrow(/permission denied/);
+    await expect(query(url, 'create table public.mine (n int)')).rejects.toThrow(/permission denied/);
     await expect(query(url.replace(/:[^:@]+@/, ':wrong@'), 'select 1')).rejects.toThrow(/password/);
+    for (const role of ['postgres', 'arbolito_owner'])
+      await expect(query(url.replace('//arbolito:', `//${role}:`), 'select 1'), role).rejects.toThrow(/no pg_hba.conf entry/);
     await first.stop();
     const second = await start(base);
-    expect(await query(await ensureDatabase(second, 'arbolito'), 'select n from kept')).toEqual([{ n: 42 }]);
-    expect(fs.statSync(base).mode & 0o777).toBe(0o700);
+    const again = await ensureDatabase(second, 'arbolito');
+    expect(await query(again.owner, 'select n from kept')).toEqual([{ n: 42 }]);
+    // an old password is worth nothing
+    await expect(query(again.url.replace(second.password, first.password), 'select 1')).rejects.toThrow(/password/);
+    for (const shut of ['data', 'socket']) expect(fs.statSync(path.join(base, shut)).mode & 0o777, shut).toBe(0o700);
+  });
+
+  it('takes over a database whose serving role still owned its tables', async () => {
+    const cluster = await start(freshBase());
+    const { owner } = await ensureDatabase(cluster, 'arbolito');
+    await query(
+      cluster.admin('arbolito'),
+      'grant create on schema public to arbolito; create table old (n int); alter table old owner to arbolito; insert into old values (7)',
+    );
+    const { url } = await ensureDatabase(cluster, 'arbolito');
+    expect(await query(owner, 'select n from old')).toEqual([{ n: 7 }]);
+    await expect(query(url, 'drop table public.old')).rejects.toThrow(/permission denied/);
   });
 
   it('recovers after the postmaster was killed, without losing what was committed', async () => {
     const base = freshBase();
     const first = await start(base);
-    const url = await ensureDatabase(first, 'arbolito');
-    await query(url, 'create table kept as select generate_series(1, 1000) as n');
+    const { owner } = await ensureDatabase(first, 'arbolito');
+    await query(owner, 'create table kept as select generate_series(1, 1000) as n');
     process.kill(first.pid, 'SIGKILL');
     const second = await start(base);
-    expect(await query(second.url('arbolito'), 'select count(*)::int as n from kept')).toEqual([{ n: 1000 }]);
+    expect(await query(second.owner('arbolito'), 'select count(*)::int as n from kept')).toEqual([{ n: 1000 }]);
   });
 
   it('takes over from a start script that was killed and left its server running', async () => {
@@ -96,8 +116,8 @@ describe('the private cluster', () => {
   it('gives two copies a server each, on ports of their own', async () => {
     const [a, b] = [await start(freshBase()), await start(freshBase())];
     expect(a.port).not.toBe(b.port);
-    await query(await ensureDatabase(a, 'arbolito'), 'create table only_here (n int)');
-    await expect(query(await ensureDatabase(b, 'arbolito'), 'select * from only_here')).rejects.toThrow(/does not exist/);
+    await query((await ensureDatabase(a, 'arbolito')).owner, 'create table only_here (n int)');
+    await expect(query((await ensureDatabase(b, 'arbolito')).owner, 'select * from only_here')).rejects.toThrow(/does not exist/);
   });
 });
 

@@ -1,73 +1,78 @@
-import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { drizzle } from 'drizzle-orm/node-postgres';
-import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import pg from 'pg';
-import { ROOT } from './install.mjs';
-import { dataHome, ensureDatabase, freePort, portFree, startPostgres } from './pg.mjs';
+import { applyMigrations, ensureDatabase, loadDemo } from './database.mjs';
+import { makeDoor } from './door.mjs';
+import { ROOT, registerServer } from './install.mjs';
+import { dataHome, freePort, portFree, startPostgres } from './pg.mjs';
 import { giveUp, say } from './say.mjs';
 
 const LOOPBACK = /^(127\.\d+\.\d+\.\d+|localhost|::1)$/;
 
-export async function applyMigrations(url) {
-  const pool = new pg.Pool({ connectionString: url, max: 1 });
-  try {
-    await migrate(drizzle(pool), { migrationsFolder: path.join(ROOT, 'web/migrations') });
-    const { rows } = await pool.query('select exists (select from record) as filled');
-    return rows[0].filled;
-  } finally {
-    await pool.end();
+/**
+ * Serves the built application, with `DATABASE_URL` set.
+ * @returns `stop()`, which lets answers under way finish for a few seconds
+ */
+export async function startWeb(host, port) {
+  registerServer();
+  process.env.ASTRO_NODE_AUTOSTART = 'disabled'; // we listen ourselves, after the migrations
+  process.env.ARBOLITO_WORKERS = path.join(ROOT, 'web/dist/workers');
+  const { handler } = await import(pathToFileURL(path.join(ROOT, 'web/dist/server/entry.mjs')).href);
+  const server = makeDoor(handler, host, port);
+  await new Promise((open, fail) => {
+    server.once('error', fail);
+    server.listen(port, host, open);
+  });
+  return {
+    stop: () =>
+      new Promise((done) => {
+        server.close(done);
+        server.closeIdleConnections();
+        setTimeout(() => server.closeAllConnections(), 5000).unref();
+      }),
+  };
+}
+
+/** Listens on the port asked for, or on the first that is free. */
+async function openWeb(host, wanted) {
+  for (let port = wanted ?? (await freePort(4321, host)); ; port = await freePort(port + 1, host)) {
+    try {
+      return { web: await startWeb(host, port), port };
+    } catch (e) {
+      if (e.code !== 'EADDRINUSE') throw e;
+      if (wanted !== null) throw new Error(taken(host, port));
+    }
   }
 }
+const taken = (host, port) => `port ${port} on ${host} is taken: set PORT to another one, or leave it out.`;
 
-/** Serves the built application on `port`, with `DATABASE_URL` set. */
-export async function startWeb(host, port) {
-  process.env.HOST = host;
-  process.env.PORT = String(port);
-  process.env.ASTRO_NODE_AUTOSTART = 'disabled'; // we start it ourselves, after the migrations
-  const { startServer } = await import(pathToFileURL(path.join(ROOT, 'web/dist/server/entry.mjs')).href);
-  return startServer();
-}
-
-/** Makes the demo surveys and sends them in through the same door as everybody. */
-export function loadDemo(address) {
-  return new Promise((done, fail) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts/load-demo.ts'), address], {
-      cwd: ROOT,
-      detached: true, // a Ctrl-C is ours to mind: a demo half loaded would count as a book that is filled
-      stdio: ['ignore', 'inherit', 'inherit'],
-    });
-    child.once('exit', (code) => (code === 0 ? done() : fail(new Error('the demo surveys could not be loaded'))));
-  });
+function asked() {
+  const host = process.env.HOST ?? '127.0.0.1';
+  if (!LOOPBACK.test(host)) giveUp(`HOST=${host} would open the field book to the network, and it has no accounts yet: use 127.0.0.1.`);
+  const port = process.env.PORT ? Number(process.env.PORT) : null;
+  if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536))
+    giveUp(`PORT=${process.env.PORT} is not a port: a number from 1 to 65535.`);
+  return { host, port };
 }
 
 export async function serve() {
-  const host = process.env.HOST ?? '127.0.0.1';
-  if (!LOOPBACK.test(host)) giveUp(`HOST=${host} would open the field book to the network, and it has no accounts yet: use 127.0.0.1.`);
-  const wanted = process.env.PORT ? Number(process.env.PORT) : null;
-  if (wanted !== null && !(Number.isInteger(wanted) && wanted > 0 && wanted < 65536))
-    giveUp(`PORT=${process.env.PORT} is not a port: a number from 1 to 65535.`);
-  if (wanted !== null && !(await portFree(wanted)))
-    giveUp(`Port ${wanted} on 127.0.0.1 is taken: set PORT to another one, or leave it out.`);
-
+  const { host, port: wanted } = asked();
+  if (wanted !== null && !(await portFree(wanted, host))) giveUp(`The ${taken(host, wanted)}`);
   let cluster;
   let web;
-  let loading = Promise.resolve();
   let stopping = false;
   async function stop(code) {
     if (stopping) return;
     stopping = true;
     say('stopping …');
-    await loading.catch(() => {});
     setTimeout(() => process.exit(code || 1), 15_000).unref();
-    await web?.server.stop().catch(() => {});
+    await web?.stop().catch(() => {});
     await cluster?.stop();
     process.exit(code);
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop(0));
 
   try {
+    let owner = { connectionString: process.env.DATABASE_URL };
     if (!process.env.DATABASE_URL) {
       say('starting the database …');
       cluster = await startPostgres(dataHome());
@@ -76,23 +81,23 @@ export async function serve() {
         console.error('The database ended unexpectedly; nothing that was kept is lost. Start again with npm start.');
         stop(1);
       });
-      process.env.DATABASE_URL = await ensureDatabase(cluster, 'arbolito');
+      const made = await ensureDatabase(cluster, 'arbolito');
+      owner = made.owner;
+      process.env.DATABASE_URL = made.url;
     }
     say('bringing the tables up to date …');
-    const filled = await applyMigrations(process.env.DATABASE_URL);
-    const port = wanted ?? (await freePort(4321));
-    web = await startWeb(host, port);
-    const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
-    if (!filled) {
+    const filled = await applyMigrations(owner, cluster && 'arbolito');
+    if (!filled && !stopping) {
       say('loading the demo surveys …');
-      loading = loadDemo(address);
-      await loading;
+      await loadDemo(process.env.DATABASE_URL);
     }
     if (stopping) return;
+    const open = await openWeb(host, wanted);
+    web = open.web;
     say('ready. Ctrl-C stops it; what is kept stays.');
-    console.log(`\n  Arbolito is open at ${address}/\n`);
+    console.log(`\n  Arbolito is open at http://${host.includes(':') ? `[${host}]` : host}:${open.port}/\n`);
   } catch (e) {
-    console.error(`\nArbolito could not start: ${e.message}\n`);
+    if (!stopping) console.error(`\nArbolito could not start: ${e.message}\n`);
     await stop(1);
   }
 }

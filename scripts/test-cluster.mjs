@@ -6,21 +6,22 @@ import { startPostgres } from './pg.mjs';
 
 /** Starts a cluster that leaves nothing behind. */
 export async function throwAwayCluster() {
-  // below /tmp, whose parents every user may walk through
-  const base = path.join(os.tmpdir(), `arbolito-test-${process.pid}-${Date.now().toString(36)}`);
-  const cluster = await startPostgres(base);
+  // below /tmp, whose parents every user may walk through; its own name, so that nobody can have put anything there
+  const above = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-test-'));
+  fs.chmodSync(above, 0o711);
+  const cluster = await startPostgres(path.join(above, 'pg'));
   return {
     ...cluster,
     async stop() {
       await cluster.stop();
-      fs.rmSync(base, { recursive: true, force: true });
+      fs.rmSync(above, { recursive: true, force: true });
     },
   };
 }
 
-export default async function setup() {
-  if (process.env.TEST_DATABASE_URL) return undefined;
+export default async function setup({ provide }) {
   const cluster = await throwAwayCluster();
-  process.env.TEST_DATABASE_URL = cluster.admin('postgres');
+  const { port, password, pid } = cluster;
+  provide('cluster', { port, password, pid, sockets: cluster.admin('').host });
   return () => cluster.stop();
 }

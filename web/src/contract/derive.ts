@@ -7,7 +7,7 @@ import { READING_CLASSES, ReadingBase } from './reading';
 import { SpeciesFiguresInput } from './species-figures';
 
 /** What one request may hold. */
-export const DERIVE_LIMITS = { trees: 5000, readingsPerTree: 200, bytes: 5_000_000 } as const;
+export const DERIVE_LIMITS = { trees: 5000, readingsPerTree: 200, readings: 20_000, trunks: 1000, bytes: 5_000_000 } as const;
 
 /** A stem's diameter at the visit before. */
 export class PreviousDiameterInput implements PreviousDiameter {

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { IsIn, IsInt, IsObject, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator';
 import { Says } from './describe';
 import { Id, MaybeId, Moment, Text } from './records/fields';
 import { KINDS, type Kind, RECORDS } from './records/index';
@@ -20,11 +20,16 @@ export class RecordEnvelope {
   @Says('When it was made.')
   at!: string;
   @IsObject({ message: 'an object' }) @Says('What the kind says; see the kinds’ own schemas.') body!: object;
+  @IsOptional()
+  @IsInt({ message: 'a whole number from 1' })
+  @Min(1, { message: 'a whole number from 1' })
+  @Says('Its place in the server’s order, in what was pulled; says nothing when it is sent back.')
+  seq?: number;
 }
 
 export type BodyOf<K extends Kind> = InstanceType<(typeof RECORDS)[K]['body']>;
 /** A record of one kind as everybody handles it. */
-export interface RecordOf<K extends Kind> extends Omit<RecordEnvelope, 'kind' | 'body'> {
+export interface RecordOf<K extends Kind> extends Omit<RecordEnvelope, 'kind' | 'body' | 'seq'> {
   kind: K;
   body: BodyOf<K>;
 }
@@ -65,10 +70,11 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
   for (const upgrade of kind.upgrades.slice(record.schema - 1)) plainBody = upgrade(plainBody);
   const body = validate(kind.body as new () => object, plainBody, field('body'));
   if (!body.ok) return body;
+  const { seq: _, ...own } = record;
   return {
     ok: true,
     value: {
-      ...record,
+      ...own,
       supersedes: record.supersedes ?? null,
       person: record.person ?? null,
       schema: kind.schema,

@@ -146,7 +146,7 @@ export function openApi(): Schema {
       '/api/v1/derive': {
         post: {
           summary: 'Computes trees from their readings and stores nothing.',
-          description: `At most ${DERIVE_LIMITS.trees} trees, ${DERIVE_LIMITS.readingsPerTree} readings a tree and ${DERIVE_LIMITS.bytes} bytes. A tree that can't be computed is answered with its errors; the others are computed all the same.`,
+          description: `At most ${DERIVE_LIMITS.trees} trees, ${DERIVE_LIMITS.readingsPerTree} readings a tree, ${DERIVE_LIMITS.readings} readings and ${DERIVE_LIMITS.trunks} trunks together, and ${DERIVE_LIMITS.bytes} bytes. Of each tree at most 20 errors are listed, of all of them 1,000 and one for each further tree. A tree that can't be computed is answered with its errors; the others are computed all the same.`,
           requestBody: body(request, EXAMPLES),
           responses: answers('One answer a tree, in the order asked.', s.ref(DeriveResponse), problem),
         },

@@ -1,6 +1,6 @@
 import { getMetadataStorage } from 'class-validator';
 import { type ContractClass, type FieldNotes, notesOf } from './describe';
-import { type FieldErrors, shown } from './field-errors';
+import { FieldErrors, shown } from './field-errors';
 
 /** No object of ours is deeper; a GeoJSON outline in a record is the deepest. */
 export const MOST_NESTED = 12;
@@ -42,6 +42,13 @@ const sizeOf = ({ constraints, message }: { constraints: unknown[]; message: unk
 export function checkShape(type: ContractClass, plain: object, at: string, errors: FieldErrors): void {
   checkPlain(plain, at, 0, errors, new Set(knownOf(type).inner.flatMap(([field, n]) => (n.each ? [field] : []))));
   if (errors.none) checkClass(type, plain as Record<string, unknown>, at, errors);
+}
+
+/** Whether any JSON holds only text, keys and depth that can be kept. */
+export function canBeKept(value: unknown): boolean {
+  const errors = new FieldErrors();
+  checkPlain(value, '', 0, errors);
+  return errors.none;
 }
 
 /** Text, keys and depth of any JSON; `unopened` fields of the outermost object are judged elsewhere, each for itself. */

@@ -6,9 +6,12 @@ export type Db = NodePgDatabase<typeof schema>;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 export function connect(url: string): { readonly db: Db; readonly pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 8 });
-  // an idle connection that breaks (the server restarts) is replaced by the pool; without a listener it would end the process
-  pool.on('error', (e) => console.error(`database connection lost: ${e.message}`));
+  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5000, statement_timeout: 30_000 });
+  // a connection that breaks (the server restarts, an administrator ends it) is replaced by the pool; without a listener it
+  // would end the process, and the pool listens only to idle ones
+  const lost = (e: Error) => console.error(`database connection lost: ${e.message}`);
+  pool.on('error', () => {});
+  pool.on('connect', (client) => void client.on('error', lost));
   return { db: drizzle(pool, { schema, casing: 'snake_case' }), pool };
 }
 

@@ -15,11 +15,23 @@ import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/d
 import { validate } from '../contract/validate';
 import { withoutNulls } from '../contract/without-nulls';
 
+/** So many errors are listed in one answer; from then on one a tree. */
+const MOST_LISTED = 1000;
+
 /** Computes every tree of a request for itself and stores nothing. */
 export function deriveAll(request: DeriveRequest): DeriveResponse {
   const protocol = request.preset ? PRESETS[request.preset].options : (request.protocol as ProtocolOptions);
   const errors = { ...TYPICAL_ERRORS, ...Object.fromEntries(Object.entries(request.errors ?? {}).filter(([, v]) => v != null)) };
-  return { trees: request.trees.map((plain, i) => deriveOne(plain, `trees[${i}]`, protocol, errors)) };
+  let listed = 0;
+  return {
+    trees: request.trees.map((plain, i) => {
+      const tree = deriveOne(plain, `trees[${i}]`, protocol, errors);
+      // an answer is not to grow far beyond what was asked: past so many errors each tree says its first alone
+      const most = Math.max(1, MOST_LISTED - listed);
+      listed += tree.errors.length;
+      return tree.errors.length > most ? { ...tree, errors: tree.errors.slice(0, most) } : tree;
+    }),
+  };
 }
 
 function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors: typeof TYPICAL_ERRORS): DerivedTree {

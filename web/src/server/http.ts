@@ -1,5 +1,6 @@
 import type { Problem } from '../contract/problem';
 import type { Checked, FieldError } from '../contract/validate';
+import { isAway, sqlState } from './db-errors';
 
 /** An error on its way to the caller; the catalogue below gives it status and title. */
 export class HttpProblem extends Error {
@@ -15,12 +16,13 @@ export class HttpProblem extends Error {
 const CATALOGUE = {
   'bad-json': { status: 400, title: 'The body is not JSON' },
   'bad-request': { status: 400, title: 'The request does not fit' },
-  'foreign-origin': { status: 403, title: 'Another site may not write here' },
   'not-found': { status: 404, title: 'There is nothing here' },
   'wrong-method': { status: 405, title: 'This address does not take that method' },
   'too-large': { status: 413, title: 'The body is too large' },
   'wrong-type': { status: 415, title: 'The body is not sent as JSON' },
   internal: { status: 500, title: 'Something went wrong here' },
+  'too-long': { status: 422, title: 'The request takes too long' },
+  busy: { status: 503, title: 'The server is busy' },
   'database-away': { status: 503, title: 'The database does not answer' },
 } as const;
 
@@ -30,11 +32,12 @@ export function problemResponse(p: HttpProblem): Response {
   return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/problem+json' } });
 }
 
-export const json = (body: unknown) =>
-  new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+export const jsonText = (text: string) =>
+  new Response(text, { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+export const json = (body: unknown) => jsonText(JSON.stringify(body));
 
-/** The JSON body of a request, read no further than `limit` bytes. */
-export async function readJson(request: Request, limit: number): Promise<unknown> {
+/** The text of a request's JSON body, read no further than `limit` bytes. */
+export async function readText(request: Request, limit: number): Promise<string> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\b/i.test(type)) throw new HttpProblem('wrong-type', 'Send the body with content-type application/json.');
   const tooLarge = () => new HttpProblem('too-large', `The body may have at most ${limit} bytes: send less at a time.`);
@@ -52,15 +55,23 @@ export async function readJson(request: Request, limit: number): Promise<unknown
     }
     chunks.push(value);
   }
-  const bytes = Buffer.concat(chunks);
-  // PostgreSQL can't keep a NUL in a text, and no reading has one
-  if (/\\u0000/.test(bytes.toString('latin1'))) throw new HttpProblem('bad-request', 'Text may not hold the NUL character (\\u0000).');
   try {
-    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
+    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
   } catch {
-    throw new HttpProblem('bad-json', 'The body could not be read as JSON (NaN and Infinity are not JSON).');
+    throw new HttpProblem('bad-json', 'The body is not UTF-8.');
   }
 }
+
+/** The JSON body of a request. */
+export async function readJson(request: Request, limit: number): Promise<unknown> {
+  const text = await readText(request, limit);
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new HttpProblem('bad-json', NOT_JSON);
+  }
+}
+export const NOT_JSON = 'The body could not be read as JSON (NaN and Infinity are not JSON).';
 
 /** A checked value, or the problem that says which fields are wrong. */
 export function orProblem<T>(checked: Checked<T>): T {
@@ -83,10 +94,9 @@ export async function answering(work: () => Promise<Response> | Response): Promi
     return await work();
   } catch (e) {
     if (e instanceof HttpProblem) return problemResponse(e);
-    const cause = (e as { cause?: { code?: string } }).cause ?? (e as { code?: string });
     // parameters of a query may be somebody's data: only the code is logged
-    console.error(`request failed: ${cause.code ?? (e as Error).name}`, process.env.NODE_ENV === 'development' ? e : '');
-    if (['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03'].includes(cause.code ?? '')) {
+    console.error(`request failed: ${sqlState(e)}`, process.env.NODE_ENV === 'development' ? e : '');
+    if (isAway(e)) {
       return problemResponse(
         new HttpProblem('database-away', 'Nothing is lost: what was not stored stays on the device. Try again in a moment.'),
       );

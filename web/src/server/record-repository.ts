@@ -1,7 +1,7 @@
 import { asc, gt, inArray, sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { AnyRecord } from '../contract/envelope';
-import { KINDS, type Kind } from '../contract/records/index';
+import type { Kind } from '../contract/records/index';
 import type { Db, Tx } from './db';
 import * as schema from './schema/index';
 
@@ -16,7 +16,7 @@ export interface Stamp {
 }
 
 /** Kind, entity and fingerprint of the records among `ids` that are stored. */
-export async function stampsOf(tx: Tx, ids: readonly string[]): Promise<Map<string, Stamp>> {
+export async function stampsOf(tx: Db | Tx, ids: readonly string[]): Promise<Map<string, Stamp>> {
   if (ids.length === 0) return new Map();
   const rows = await tx
     .select({ id: schema.record.id, kind: schema.record.kind, entity: schema.record.entity, hash: schema.record.hash })
@@ -30,23 +30,24 @@ export async function lockForWriting(tx: Tx): Promise<void> {
   await tx.execute(sql`select pg_advisory_xact_lock(hashtext('arbolito.record'))`);
 }
 
-/** A record with its fingerprint. */
-export interface Hashed {
+/** A record, what came of it word for word, and the fingerprint of that. */
+export interface Sent {
   readonly record: AnyRecord;
+  readonly sent: string;
   readonly hash: string;
 }
 
 /** Stores new records, parents before children as given. All or none. */
-export async function insertRecords(tx: Tx, records: readonly Hashed[]): Promise<void> {
+export async function insertRecords(tx: Tx, records: readonly Sent[]): Promise<void> {
   for (const run of runsOfOneKind(records)) {
-    await tx.insert(schema.record).values(run.map(({ record: { body: _, ...envelope }, hash }) => ({ ...envelope, hash })));
-    const table = TABLES[(run[0] as Hashed).record.kind];
+    await tx.insert(schema.record).values(run.map(({ record: { body: _, ...envelope }, sent, hash }) => ({ ...envelope, sent, hash })));
+    const table = TABLES[(run[0] as Sent).record.kind];
     await tx.insert(table).values(run.map(({ record }) => ({ ...(record.body as object), id: record.id })));
   }
 }
 
-function runsOfOneKind(records: readonly Hashed[]): Hashed[][] {
-  const runs: Hashed[][] = [];
+function runsOfOneKind(records: readonly Sent[]): Sent[][] {
+  const runs: Sent[][] = [];
   for (const next of records) {
     const last = runs.at(-1);
     // a version must be in the table before one that supersedes it, which a single statement does not promise
@@ -57,25 +58,11 @@ function runsOfOneKind(records: readonly Hashed[]): Hashed[][] {
   return runs;
 }
 
-/** A page of records in the server's order, with their bodies. */
+/** A page of records in the server's order, each as it was sent. */
 export async function recordsAfter(db: Db, after: number, limit: number): Promise<(AnyRecord & { seq: number })[]> {
-  const envelopes = await db.select().from(schema.record).where(gt(schema.record.seq, after)).orderBy(asc(schema.record.seq)).limit(limit);
-  const bodies = new Map<string, Record<string, unknown>>();
-  for (const kind of KINDS) {
-    const ids = envelopes.filter((e) => e.kind === kind).map((e) => e.id);
-    if (ids.length === 0) continue;
-    const table = TABLES[kind];
-    for (const row of await db
-      .select()
-      .from(table as typeof schema.person)
-      .where(inArray(table.id, ids))) {
-      const { id, ...body } = row as { id: string } & Record<string, unknown>;
-      bodies.set(id, body);
-    }
-  }
-  return envelopes.map(
-    ({ hash: _, ...e }) => ({ ...e, at: new Date(e.at).toISOString(), body: bodies.get(e.id) }) as unknown as AnyRecord & { seq: number },
-  );
+  const { seq, sent } = schema.record;
+  const rows = await db.select({ seq, sent }).from(schema.record).where(gt(seq, after)).orderBy(asc(seq)).limit(limit);
+  return rows.map((row) => ({ ...(JSON.parse(row.sent) as AnyRecord), seq: row.seq }));
 }
 
 export interface SurveyLine {

@@ -4,6 +4,8 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
+import { KINDS } from '../contract/records/index';
+import { recordHash } from './record-hash';
 import { surveyLines } from './record-repository';
 import { pull, push } from './sync-service';
 import { testDatabase } from './test-database';
@@ -211,17 +213,118 @@ describe('pulling records', () => {
   });
 });
 
-describe('the tables', () => {
-  it.each(['record', 'person', 'reading', 'body_measure'])('%s never changes: UPDATE, DELETE and TRUNCATE are refused', async (table) => {
+describe('records that can not be stored', () => {
+  const parsed = (text: string) => JSON.parse(text) as Plain;
+  const many = (): unknown[] => [
+    envelope('visit', { tree: v7(), on: '2026-02-30' }),
+    person('Ed', { at: '2026' }),
+    person('Ed', { at: '2026-W07' }),
+    person('Ed', { at: '+275760-09-13T00:00:00.000Z' }),
+    ((p) => ({ ...p, id: (p.id as string).toUpperCase() }))(person('Flo')),
+    person('half \ud800'),
+    person('nul \0'),
+    envelope('person', parsed(`${'{"name":'.repeat(3000)}1${'}'.repeat(3000)}`)),
+    person('Gil', { kind: 'constructor' }),
+    parsed(`{"__proto__": {"kind": "person"}, ${JSON.stringify(person('Hal')).slice(1)}`),
+    person('Ida', { body: { name: 'Ida', toString: 1 } }),
+    person('Ivy', { body: null }),
+    null,
+    [],
+    'x',
+  ];
+  it('are refused each by itself, twice, and their neighbours are stored', async () => {
+    const bad = many();
+    const good = bad.map((_, i) => person(`neighbour ${i}`));
+    const batch = bad.flatMap((b, i) => [b, good[i]]);
     const before = await count();
-    await expect(t.pool.query(`update ${table} set id = id`)).rejects.toThrow(/never change/);
-    await expect(t.pool.query(`delete from ${table}`)).rejects.toThrow(/never change/);
-    await expect(t.pool.query(`truncate ${table} cascade`)).rejects.toThrow(/never change/);
+    expect(await statuses(batch)).toEqual(bad.flatMap(() => ['refused', 'stored']));
+    expect(await statuses(batch)).toEqual(bad.flatMap(() => ['refused', 'known']));
+    expect(await count()).toBe(before + good.length);
+  });
+  it('even those that only the database refuses: the checks may have missed something', async () => {
+    await t.owner.query("alter table person add constraint no_bob check (name <> 'Bob')");
+    const [bob, cy, tree] = [
+      person('Bob'),
+      person('Cy'),
+      envelope('body-measure', { person: '', what: 'reach', value: 0.6, footwear: null, where: null, on: '2026-01-01' }),
+    ];
+    (tree.body as Plain).person = bob.id;
+    const { answers } = await push(t.db, [bob, tree, cy]);
+    expect(answers.map((a) => a.status)).toEqual(['refused', 'waiting', 'stored']);
+    expect(answers[0]?.errors).toMatchObject([{ field: 'body', allowed: expect.stringContaining('23514') }]);
+    await t.owner.query('alter table person drop constraint no_bob');
+    expect(await statuses([bob, tree, cy])).toEqual(['stored', 'stored', 'known']);
+  });
+});
+
+describe('what was sent', () => {
+  it('comes back as it was, and is known when it is sent again', async () => {
+    const id = v7();
+    const odd = {
+      body: { eyeHeight: 1.6, name: '\\u0000 constructor __proto__ ñ 🌲' },
+      at: '2026-05-11T09:30:00.123456+02:00',
+      device: 'x',
+      schema: 1,
+      kind: 'person',
+      entity: id,
+      id,
+    };
+    const before = (await pull(t.db, 0, 1000)).next;
+    const last = Math.max(before, Number((await t.pool.query('select max(seq) from record')).rows[0].max));
+    expect(await statuses([odd])).toEqual(['stored']);
+    const [back] = (await pull(t.db, last, 10)).records as unknown as Plain[];
+    const { seq, ...record } = back as Plain;
+    expect(JSON.stringify(record)).toBe(JSON.stringify(odd));
+    expect(seq).toBeGreaterThan(last);
+    // with its place in our order, without it, and with nulls for what was left out
+    expect(await statuses([back, record, { ...record, person: null, supersedes: null }])).toEqual(['known', 'known', 'known']);
+    expect(await statuses([{ ...record, body: { ...odd.body, reach: 0.5 } }])).toEqual(['refused']);
+  });
+  it('is known too where it was stored before the rules grew stricter', async () => {
+    const old = person('Old', { at: '2026-05-11' });
+    const values = [old.id, 'person', recordHash(old), JSON.stringify(old)];
+    await t.pool.query(
+      "insert into record (id, entity, kind, schema, device, at, hash, sent) values ($1, $1, $2, 1, 'x', now(), $3, $4)",
+      values,
+    );
+    expect(await statuses([old, { ...old, device: 'another' }])).toEqual(['known', 'refused']);
+  });
+});
+
+describe('the tables', () => {
+  it('of records never change: UPDATE, DELETE and TRUNCATE are refused by every one of them, even to their owner', async () => {
+    const { rows } = await t.owner.query<{ table: string }>(
+      "select table_name as table from information_schema.tables where table_schema = 'public' order by 1",
+    );
+    const tables = rows.map((r) => r.table);
+    // every table of the schema is one of records: one that is a cache would be named here
+    expect(tables).toEqual(['record', ...KINDS.map((k) => k.replace('-', '_'))].sort());
+    const before = await count();
+    for (const table of tables) {
+      for (const sql of [`update ${table} set id = id`, `delete from ${table}`, `truncate ${table} cascade`])
+        await expect(t.owner.query(sql), sql).rejects.toThrow(/never change/);
+    }
     expect(await count()).toBe(before);
+  });
+  it('belong to another role than the one that serves, which can read and add and no more', async () => {
+    for (const sql of [
+      'update record set id = id',
+      'delete from person',
+      'truncate person cascade',
+      'alter table record disable trigger all',
+      'drop table person cascade',
+      'create table mine (n int)',
+      "set session_replication_role = 'replica'",
+      'create or replace function refuse_change() returns trigger language plpgsql as $$ begin return null; end $$',
+    ])
+      await expect(t.pool.query(sql), sql).rejects.toThrow(/permission denied|must be owner/);
+    expect(
+      (await t.pool.query('select rolsuper, rolcreatedb, rolcreaterole, rolreplication from pg_roles where rolname = current_user')).rows,
+    ).toEqual([{ rolsuper: false, rolcreatedb: false, rolcreaterole: false, rolreplication: false }]);
   });
   it('hold their own constraints, whatever the application checks', async () => {
     const id = v7();
-    const insert = `insert into record (id, entity, kind, schema, device, at, hash) values ($1, $2, 'person', 1, 'x', now(), 'x')`;
+    const insert = `insert into record (id, entity, kind, schema, device, at, hash, sent) values ($1, $2, 'person', 1, 'x', now(), 'x', '{}')`;
     await expect(t.pool.query(insert, [id, v7()])).rejects.toThrow(/record_first_version/);
     await expect(t.pool.query(`insert into tree (id, survey, tag) values ($1, $1, 'x')`, [id])).rejects.toThrow(/foreign key/);
     await t.pool.query(insert, [id, id]);

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { IsCalendar } from '../describe';
 
-const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+export const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 const IS_ID = { message: 'an id (UUID version 7, lower-case letters)' };
 
 /** Text of a bounded length. */

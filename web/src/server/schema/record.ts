@@ -19,6 +19,8 @@ export const record = pgTable(
     at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull(),
     seq: bigint({ mode: 'number' }).notNull().default(sql`nextval('record_seq')`),
     hash: text().notNull(),
+    /** The whole record as it came, JSON: what a pull gives back. The columns here and in its kind's table can be rebuilt from it. */
+    sent: text().notNull(),
   },
   (t) => [
     uniqueIndex('record_seq_unique').on(t.seq),

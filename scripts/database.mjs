@@ -1,0 +1,82 @@
+// The application's database: who owns it, who serves from it, its tables, the demo in it.
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import pg from 'pg';
+import { ROOT } from './install.mjs';
+
+async function withClient(config, work) {
+  const client = new pg.Client(config);
+  await client.connect();
+  try {
+    return await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+/**
+ * A database whose tables belong to a role that migrates, and are read and added to by a role that serves.
+ * @returns `owner`, how to connect for migrations, and `url`, the address for serving
+ */
+export async function ensureDatabase(cluster, name) {
+  await withClient(cluster.admin('postgres'), async (admin) => {
+    for (const role of ['arbolito_owner', 'arbolito']) {
+      const there = await admin.query('select 1 from pg_roles where rolname = $1', [role]);
+      if (!there.rowCount) await admin.query(`create role ${role} login`);
+    }
+    await admin.query(`alter role arbolito nosuperuser nocreatedb nocreaterole password ${admin.escapeLiteral(cluster.password)}`);
+    const database = admin.escapeIdentifier(name);
+    const there = await admin.query('select 1 from pg_database where datname = $1', [name]);
+    await admin.query(
+      there.rowCount ? `alter database ${database} owner to arbolito_owner` : `create database ${database} owner arbolito_owner`,
+    );
+    await admin.query(`revoke all on database ${database} from public`);
+    await admin.query(`grant connect on database ${database} to arbolito`);
+  });
+  await withClient(cluster.admin(name), async (admin) => {
+    // an earlier version let the serving role own what it serves
+    await admin.query('reassign owned by arbolito to arbolito_owner');
+    await admin.query('alter schema public owner to arbolito_owner');
+    await admin.query('revoke all on schema public from public');
+  });
+  return { owner: cluster.owner(name), url: cluster.url(name) };
+}
+
+/**
+ * Brings the tables up to date, one starter at a time.
+ * @param config how to connect as the owner of the tables
+ * @param server the role that serves; left out where one role does both
+ * @returns whether there are any records
+ */
+export async function applyMigrations(config, server) {
+  const pool = new pg.Pool({ ...config, max: 1 });
+  try {
+    await pool.query("select pg_advisory_lock(hashtext('arbolito.migrations'))");
+    await migrate(drizzle(pool), { migrationsFolder: path.join(ROOT, 'web/migrations') });
+    if (server) {
+      await pool.query(`grant usage on schema public to ${server}`);
+      await pool.query(`grant select, insert on all tables in schema public to ${server}`);
+      await pool.query(`grant usage on all sequences in schema public to ${server}`);
+    }
+    const { rows } = await pool.query('select exists (select from record) as filled');
+    return rows[0].filled;
+  } finally {
+    await pool.end();
+  }
+}
+
+/** Loads the demo surveys, whole or not at all, through the service that stores everybody's records. */
+export function loadDemo(url) {
+  return new Promise((done, fail) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts/load-demo.ts')], {
+      cwd: ROOT,
+      env: { ...process.env, DATABASE_URL: url, TSX_TSCONFIG_PATH: path.join(ROOT, 'web/tsconfig.json') },
+      detached: true, // a Ctrl-C is ours to mind
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
+    child.once('error', fail);
+    child.once('exit', (code) => (code === 0 ? done() : fail(new Error('the demo surveys could not be loaded'))));
+  });
+}
