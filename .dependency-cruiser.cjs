@@ -1,5 +1,7 @@
 // The house: imports point one way. views → ui, field, contract → core; server → contract → core; core → nothing.
-const rule = (name, from, to, why) => ({ name, severity: 'error', comment: why, from: { path: from, pathNot: '\\.test\\.tsx?$' }, to });
+// tests, and what only tests share
+const TESTS = '(\\.test\\.tsx?|/test-[\\w-]+\\.tsx?)$';
+const rule = (name, from, to, why) => ({ name, severity: 'error', comment: why, from: { path: from, pathNot: TESTS }, to });
 const topic = (name, allowed) =>
   rule(
     `core-${name}`,
@@ -48,7 +50,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '\\.test\\.tsx?$' },
+    exclude: { path: TESTS },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
   },

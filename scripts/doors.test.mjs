@@ -5,6 +5,7 @@ import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makeDoor } from './door.mjs';
+import { fuzz } from './fuzz.mjs';
 import { ensureBuild } from './install.mjs';
 import { withServer } from './with-server.mjs';
 
@@ -313,5 +314,18 @@ describe('a database connection lost', () => {
     expect(rows[0].n).toBe(8 * 800);
     expect(told).toHaveLength(8 * 800);
     await admin.end();
+  });
+});
+
+describe('whatever is sent', () => {
+  it('is answered in words or carried out: no 5xx, no end, neighbours stored, nothing changed by a refusal', async () => {
+    const seen = await fuzz(server.address, { seed: Number(process.env.FC_SEED ?? 20261125), requests: 1200 });
+    expect(seen.wrong).toEqual([]);
+    expect(seen.requests).toBeGreaterThan(1200);
+    for (const status of [200, 400, 404, 405]) expect(seen.statuses[status], `answers of ${status}`).toBeGreaterThan(10);
+    expect(seen.records.refused).toBeGreaterThan(100);
+    expect(seen.records.stored).toBeGreaterThan(1000);
+    expect(seen.longest).toBeLessThan(60_000);
+    alive();
   });
 });

@@ -53,6 +53,11 @@ describe('one tree from its readings', () => {
     expect(tree.assumptions).toEqual([]);
   });
 
+  it('begins the logs at the stump, not at the ground', () => {
+    // merchantable top 40.9 ft above the ground: 39.9 ft above the stump hold 2 logs, 40.9 would hold 2.5
+    const tree = deriveTree({ protocol: us, readings: [dbh(18, 'in'), tape(100, 'ft'), angle('base', -5), angle('merchantable', 35.9)] });
+    expect(tree.boards.ok && tree.boards.value.count).toBe(2);
+  });
   it('cuts logs from a sighted merchantable top, above the stump', () => {
     // merchantable top 43 ft above the ground, stump 1 ft: 42 ft hold 2.5 logs
     const tree = deriveTree({ protocol: us, readings: [dbh(18, 'in'), tape(100, 'ft'), angle('base', -5), angle('merchantable', 38)] });

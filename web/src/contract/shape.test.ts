@@ -104,6 +104,13 @@ describe('what is wrong is counted, and listed up to a limit', () => {
     if (!checked.ok) expect(checked.errors.length).toBeLessThanOrEqual(MOST_ERRORS + 1);
   });
 
+  it('what should be a list of things is one, or is refused', () => {
+    for (const trees of [{ constructor: 1 }, {}, null, 'x', 5]) {
+      const checked = validate<object>(DeriveRequest, { preset: 'street', trees });
+      expect(checked.ok ? [] : checked.errors).toMatchObject([{ field: 'trees', allowed: 'a list' }]);
+    }
+  });
+
   it('lists of things judged each for itself are counted, not opened', () => {
     const many = Array.from({ length: 1_000_000 }, () => null);
     for (const [type, whole] of [

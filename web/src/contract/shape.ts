@@ -92,7 +92,11 @@ function checkClass(type: ContractClass, plain: Record<string, unknown>, at: str
   for (const [field, note] of inner) {
     const value = plain[field];
     // a field left out, or null, is for the class to judge; but a union is told by a field that null does not have
-    if (note.each || value === undefined || (value === null && !note.choice)) continue;
+    if (note.each) {
+      if (value !== undefined && !Array.isArray(value)) errors.add(name(field), shown(value), 'a list');
+      continue;
+    }
+    if (value === undefined || (value === null && !note.choice)) continue;
     if (note.list) {
       if (!Array.isArray(value)) errors.add(name(field), shown(value), 'a list');
       else for (const [i, item] of value.entries()) checkInner(note, item, `${name(field)}[${i}]`, errors);
