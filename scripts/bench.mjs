@@ -174,3 +174,5 @@ fs.writeFileSync(
   path.join(ROOT, 'docs/performance.md'),
   `# Performance\nMeasured with \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}, ${machine}.\n\n${table}\n`,
 );
+
+process.exitCode = spawnSync(process.execPath, [path.join(ROOT, 'scripts/reliability.mjs')], { stdio: 'inherit' }).status ?? 1;

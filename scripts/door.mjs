@@ -95,7 +95,6 @@ function refuse(res, { code, status, title, message, headers }) {
   res.writeHead(status, {
     'content-type': 'application/problem+json',
     'content-length': Buffer.byteLength(body),
-    connection: 'close',
     ...headers,
   });
   res.end(body);
@@ -126,7 +125,11 @@ export function makeDoor(handler, host, port, rate = RATE) {
         await handler(req, res);
       } catch (e) {
         if (res.headersSent) return res.destroy();
-        if (e instanceof Refusal) return refuse(res, e);
+        if (e instanceof Refusal) {
+          // a client that is still sending hears the answer only when it is let finish
+          if (Number(req.headers['content-length'] ?? 0) <= 3 * LARGEST_BODY) req.resume();
+          return refuse(res, e);
+        }
         console.error(`request failed: ${e?.name}`);
         refuse(res, new Refusal('internal', 500, 'Something went wrong here', 'The request was not carried out; nothing was changed.'));
       }

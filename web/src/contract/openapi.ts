@@ -155,6 +155,15 @@ export function openApi(): Schema {
         post: {
           summary: 'Stores records; sending twice or in any order gives the same book.',
           description: `At most ${SYNC_LIMIT} records. A record's body follows the schema of its kind: ${KINDS.map((k) => `${k} → ${RECORDS[k].body.name}`).join(', ')}.`,
+          parameters: [
+            {
+              name: 'X-Arbolito',
+              in: 'header',
+              required: false,
+              schema: { type: 'string', minLength: 1 },
+              description: 'Any text, from a program: whatever writes sends this, or an Origin that is this server itself.',
+            },
+          ],
           requestBody: body(push),
           responses: answers('One answer a record, in the order sent.', s.ref(PushResponse), problem),
         },

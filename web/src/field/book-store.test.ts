@@ -103,7 +103,57 @@ describe('the book on a device', () => {
     }));
     await bookStore.keep([person('Hal')]);
     await bookStore.sync();
-    expect(bookStore.snapshot()).toMatchObject({ unsent: 0, refused: 0, reached: true });
+    expect(bookStore.snapshot()).toMatchObject({ unsent: 0, refused: [], reached: true });
+  });
+
+  it('lets a person correct what the server refused and send it again, or set it aside and take it up', async () => {
+    const { bookStore } = await openPage();
+    const sent: AnyRecord[] = [];
+    vi.stubGlobal('fetch', async (_: string, request?: { body: string }) => ({
+      ok: true,
+      json: async () => {
+        if (!request?.body) return { records: [], next: 0, more: false };
+        const { records } = JSON.parse(request.body) as { records: (AnyRecord & { body: { name: string } })[] };
+        sent.push(...records);
+        const refused = [{ field: 'records[0].body.name', value: 'x', allowed: 'another name' }];
+        return {
+          answers: records.map((r) =>
+            /^bad/.test(r.body.name) ? { id: r.id, status: 'refused', errors: refused } : { id: r.id, status: 'stored', errors: [] },
+          ),
+        };
+      },
+    }));
+    const [one, two] = [person('bad one'), person('bad two')];
+    await bookStore.keep([one, two]);
+    await bookStore.sync();
+    const { refused } = bookStore.snapshot();
+    expect(refused.map((r) => [r.record.id, r.errors[0]?.field])).toEqual([
+      [two.id, 'body.name'],
+      [one.id, 'body.name'],
+    ]);
+    // corrected: the same record, as it should have been
+    await bookStore.correct({ ...one, body: { ...one.body, name: 'Good' } } as AnyRecord);
+    await bookStore.sync();
+    expect(
+      sent
+        .filter((r) => r.id === one.id)
+        .map((r) => (r.body as { name: string }).name)
+        .at(-1),
+    ).toBe('Good');
+    expect(names(bookStore.snapshot().book)).toContain('Good');
+    // set aside: neither counted nor sent nor in the book, at the next opening either, and taken up whole
+    await bookStore.setAside(bookStore.snapshot().refused[0] as never);
+    const before = sent.length;
+    await bookStore.sync();
+    expect(bookStore.snapshot()).toMatchObject({ unsent: 0, refused: [{ aside: true }] });
+    expect(sent.length).toBe(before);
+    const again = await openPage();
+    expect(names(again.bookStore.snapshot().book)).not.toContain('bad two');
+    expect(names(again.bookStore.snapshot().book)).toContain('Good');
+    await again.bookStore.sendAgain(again.bookStore.snapshot().refused[0] as never);
+    expect(names(again.bookStore.snapshot().book)).toContain('bad two');
+    await again.bookStore.sync();
+    expect(sent.at(-1)?.id).toBe(two.id);
   });
 
   it('loses nothing when the page goes away before the store has answered', async () => {

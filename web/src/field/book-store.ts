@@ -1,7 +1,8 @@
 import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
-import { isWhole, keepLocally, loadAll, type Unsent, unsent } from './store';
+import { type Refused, refusedOf, type Unsent } from './refused';
+import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, unsent } from './store';
 import { synchronise } from './synchronise';
 
 export interface BookState {
@@ -13,7 +14,8 @@ export interface BookState {
   readonly unsent: number;
   /** Of those, on their way to this device's disk: shown, but not kept yet. */
   readonly storing: number;
-  readonly refused: number;
+  /** What the server refused: for a person to decide over. */
+  readonly refused: readonly Refused[];
   /** What keeps records from being stored here, as a sentence. */
   readonly trouble: string | null;
   /** Whether the server answered last time; null before the first try. */
@@ -26,7 +28,7 @@ const EMPTY: BookState = {
   whole: false,
   unsent: 0,
   storing: 0,
-  refused: 0,
+  refused: [],
   trouble: null,
   reached: null,
 };
@@ -78,6 +80,33 @@ class BookStore {
     void this.sync();
   }
 
+  /** Puts a corrected record in the place of a refused one, and sends it. */
+  async correct(record: AnyRecord): Promise<void> {
+    await correctLocally(record);
+    this.records.set(record.id, record);
+    await this.decided();
+  }
+
+  /** Sends a refused record once more as it is, with what hangs on it. */
+  sendAgain = ({ record, waiting }: Refused): Promise<void> => this.decide([{ id: record.id }, ...waiting.map((id) => ({ id }))]);
+
+  /** Takes a refused record and what hangs on it out of the book and out of what is sent, and keeps them here. */
+  setAside = ({ record, errors, waiting }: Refused): Promise<void> =>
+    this.decide([{ id: record.id, refused: errors, aside: true }, ...waiting.map((id) => ({ id, aside: true }))]);
+
+  private async decide(entries: readonly Unsent[]): Promise<void> {
+    await putUnsent(entries);
+    await this.decided();
+  }
+
+  /** What was decided may bring records into the book or take them out: it is made anew. */
+  private async decided(): Promise<void> {
+    await this.countOutbox();
+    this.set({ book: new Book(this.inBook()) });
+    this.channel?.postMessage('decided');
+    void this.sync();
+  }
+
   sync = async (): Promise<void> => {
     this.again = true;
     this.running ??= this.run().finally(() => {
@@ -104,14 +133,15 @@ class BookStore {
 
   private open(): void {
     this.channel = new BroadcastChannel('arbolito.book');
-    this.channel.onmessage = () => void this.load();
+    this.channel.onmessage = ({ data }) => void this.load(data === 'decided');
     void this.load().then(this.sync);
     window.addEventListener('online', this.sync);
     document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void this.sync());
     setInterval(() => document.visibilityState === 'visible' && void this.sync(), PAUSE_MS);
   }
 
-  private async load(): Promise<void> {
+  /** @param decided whether another page has decided over what was refused */
+  private async load(decided = false): Promise<void> {
     try {
       const unfinished = journalled();
       if (unfinished.length > 0) {
@@ -119,8 +149,10 @@ class BookStore {
         strikeFromJournal(unfinished);
       }
       const records = await loadAll();
+      const fresh = decided || records.some((r) => !this.records.has(r.id));
+      for (const record of records) this.records.set(record.id, record);
       await this.countOutbox(unfinished);
-      this.show(records);
+      if (fresh) this.set({ book: new Book(this.inBook()) });
       this.set({ loaded: true, whole: await isWhole() });
     } catch (e) {
       this.set({
@@ -134,7 +166,13 @@ class BookStore {
     const fresh = records.filter((r) => !this.records.has(r.id));
     if (fresh.length === 0) return;
     for (const record of fresh) this.records.set(record.id, record);
-    this.set({ book: new Book(this.records.values()) });
+    this.set({ book: new Book(this.inBook()) });
+  }
+
+  /** Every record but those a person set aside. */
+  private inBook(): Iterable<AnyRecord> {
+    const aside = new Set(this.outbox.flatMap((u) => (u.aside ? [u.id] : [])));
+    return aside.size === 0 ? this.records.values() : [...this.records.values()].filter((r) => !aside.has(r.id));
   }
 
   /** Reads the outbox; `stored` are records that have reached it, if the server does not have them by now. */
@@ -145,8 +183,8 @@ class BookStore {
   }
 
   private count(): void {
-    const waiting = new Set([...this.outbox.map((u) => u.id), ...this.underWay]);
-    this.set({ unsent: waiting.size, storing: this.underWay.size, refused: this.outbox.filter((u) => u.refused).length });
+    const waiting = new Set([...this.outbox.flatMap((u) => (u.aside ? [] : [u.id])), ...this.underWay]);
+    this.set({ unsent: waiting.size, storing: this.underWay.size, refused: refusedOf(this.outbox, this.records) });
   }
 
   private set(change: Partial<BookState>): void {

@@ -1,18 +1,11 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { AnyRecord } from '../contract/envelope';
-import type { FieldError } from '../contract/validate';
-
-/** A record that the server has not confirmed yet. */
-export interface Unsent {
-  readonly id: string;
-  /** Why the server refused it; it stays here and is shown until a person decides. */
-  readonly refused?: readonly FieldError[];
-}
+import type { Unsent } from './refused';
 
 interface FieldSchema extends DBSchema {
   records: { key: string; value: AnyRecord };
   outbox: { key: string; value: Unsent };
-  meta: { key: string; value: number };
+  meta: { key: string; value: number | readonly AnyRecord[] };
 }
 
 export const STORE = 'arbolito';
@@ -66,7 +59,7 @@ export async function keepPulled(records: readonly AnyRecord[], cursor: number):
 }
 
 export async function cursor(): Promise<number> {
-  return (await (await db()).get('meta', 'cursor')) ?? 0;
+  return Number((await (await db()).get('meta', 'cursor')) ?? 0);
 }
 
 /** Whether the server's book was ever taken in to its end: before that, half a survey may be here. */
@@ -88,9 +81,30 @@ export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> 
 }
 
 /** Takes what the server has off the outbox, and notes what it refused. */
-export async function settleOutbox(done: readonly string[], refused: readonly Required<Unsent>[]): Promise<void> {
+export async function settleOutbox(done: readonly string[], refused: readonly Unsent[]): Promise<void> {
   const tx = (await db()).transaction('outbox', 'readwrite');
   for (const id of done) tx.store.delete(id);
   for (const entry of refused) tx.store.put(entry);
+  await tx.done;
+}
+
+/**
+ * Puts a corrected record in the place of one the server refused, to be sent again. Only this device has it; what it said
+ * before is put by, never thrown away.
+ */
+export async function correctLocally(record: AnyRecord): Promise<void> {
+  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
+  const before = await tx.objectStore('records').get(record.id);
+  const putBy = ((await tx.objectStore('meta').get('corrected')) ?? []) as readonly AnyRecord[];
+  if (before) tx.objectStore('meta').put([...putBy, before], 'corrected');
+  tx.objectStore('records').put(record);
+  tx.objectStore('outbox').put({ id: record.id });
+  await tx.done;
+}
+
+/** Changes entries of the outbox: to be sent again, or set aside. */
+export async function putUnsent(entries: readonly Unsent[]): Promise<void> {
+  const tx = (await db()).transaction('outbox', 'readwrite', { durability: 'strict' });
+  for (const entry of entries) tx.store.put(entry);
   await tx.done;
 }

@@ -28,7 +28,8 @@ class FakeServer {
       };
     }
     const answers = (body as { records: AnyRecord[] }).records.map((r) => {
-      if (this.refuse.has(r.id)) return { id: r.id, status: 'refused', errors: [{ field: 'id', value: r.id, allowed: 'another' }] };
+      if (this.refuse.has(r.id))
+        return { id: r.id, status: 'refused', errors: [{ field: 'records[0].id', value: r.id, allowed: 'another' }] };
       if (this.wait.has(r.id)) return { id: r.id, status: 'waiting', errors: [] };
       const known = this.stored.some((s) => s.id === r.id);
       if (!known) this.stored.push(r);

@@ -17,18 +17,23 @@ export const askServer: Ask = async (path, body) => {
   return response.json();
 };
 
+/** The fields of a record itself, not its place in what was sent. */
+const ownFields = (errors: PushAnswer['errors']) => errors.map((e) => ({ ...e, field: e.field.replace(/^records\[\d+\]\.?/, '') }));
+
 /**
  * Sends what is unsent, then takes in what is new. Safe to break off anywhere and to repeat: records are a set.
  * @returns the records that came from the server
  */
 export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRecord[]> {
-  const waiting = (await unsent()).filter((u) => !u.refused).map((u) => u.id);
+  const waiting = (await unsent()).filter((u) => !u.refused && !u.aside).map((u) => u.id);
   for (let i = 0; i < waiting.length; i += BATCH) {
     const records = await recordsById(waiting.slice(i, i + BATCH));
     if (records.length === 0) continue;
     const { answers } = (await ask('/api/v1/sync', { records })) as { answers: PushAnswer[] };
     const done = answers.flatMap((a) => (a.id && (a.status === 'stored' || a.status === 'known') ? [a.id] : []));
-    const refused = answers.flatMap((a) => (a.id && a.status === 'refused' ? [{ id: a.id, refused: a.errors }] : []));
+    const refused = answers.flatMap((a, i) =>
+      a.status === 'refused' ? [{ id: a.id ?? (records[i] as AnyRecord).id, refused: ownFields(a.errors) }] : [],
+    );
     await settleOutbox(done, refused);
   }
   const pulled: AnyRecord[] = [];

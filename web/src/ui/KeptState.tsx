@@ -4,8 +4,21 @@ import type { BookState } from '../field/book-store';
 export function KeptState({ state }: { state: BookState }) {
   if (!state.loaded) return <span>opening the book …</span>;
   if (state.trouble) return <span className="text-berry">{state.trouble}</span>;
-  if (state.refused > 0) return <span className="text-berry">{state.refused} refused by the server, kept here</span>;
+  const aside = state.refused.filter((r) => r.aside).length;
+  const refused = state.refused.length - aside;
+  if (refused > 0)
+    return (
+      <a href="/refused" className="text-berry underline">
+        {refused} refused by the server, kept here
+      </a>
+    );
   if (state.storing > 0) return <span>keeping …</span>;
   if (state.unsent > 0) return <span>{state.unsent} kept on this device</span>;
-  return <span>{state.reached === false ? 'all kept; no server just now' : 'all kept and sent'}</span>;
+  const said = state.reached === false ? 'all kept; no server just now' : 'all kept and sent';
+  if (aside === 0) return <span>{said}</span>;
+  return (
+    <span>
+      {said}; <a href="/refused">{aside} set aside</a>
+    </span>
+  );
 }

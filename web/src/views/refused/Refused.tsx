@@ -1,0 +1,115 @@
+import { useState } from 'react';
+import type { Book } from '../../contract/book';
+import type { AnyRecord } from '../../contract/envelope';
+import { bookStore } from '../../field/book-store';
+import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';
+import { useBook } from '../../field/use-book';
+import { Shell } from '../../ui/Shell';
+import { TextField } from '../../ui/TextField';
+import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
+
+/** What the server did not take: what it is, why, and what a person can do about it. Nothing here is lost or decided alone. */
+export default function Refused() {
+  const { loaded, refused, book } = useBook();
+  if (!loaded) return <Shell where="Refused">Opening the book …</Shell>;
+  const open = refused.filter((r) => !r.aside);
+  const aside = refused.filter((r) => r.aside);
+  return (
+    <Shell where="Refused">
+      <h1 className="text-[30px] leading-tight font-bold">{open.length > 0 ? 'Refused by the server' : 'Nothing is refused'}</h1>
+      <p className="mt-1 max-w-prose text-soft">
+        {open.length > 0
+          ? 'These are kept on this device and the server has not taken them. Put each right and send it again, or set it aside: then it stays here and counts nowhere.'
+          : 'The server has taken everything it was sent.'}
+      </p>
+      <ul className="mt-5 flex flex-col gap-6">
+        {open.map((r) => (
+          <li key={r.record.id}>
+            <One refused={r} book={book} />
+          </li>
+        ))}
+      </ul>
+      {aside.length > 0 && (
+        <section className="mt-8" aria-labelledby="aside">
+          <h2 id="aside" className="text-[20px] font-semibold">
+            Set aside
+          </h2>
+          <ul className="mt-2 flex flex-col divide-y divide-rule border-y border-rule">
+            {aside.map((r) => (
+              <li key={r.record.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+                <span className="min-w-0 flex-1">
+                  <What record={r.record} book={book} /> <span className="text-soft">{withOthers(r.waiting.length)}</span>
+                </span>
+                <button type="button" className="chip px-3" onClick={() => void bookStore.sendAgain(r)}>
+                  take up and send again
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </Shell>
+  );
+}
+
+const withOthers = (n: number) => (n === 0 ? '' : n === 1 ? 'and 1 record that hangs on it' : `and ${n} records that hang on it`);
+
+function What({ record, book }: { record: AnyRecord; book: Book }) {
+  return (
+    <>
+      <b className="font-semibold">{sayKind(record)}</b> {sayRecord(record, book)}
+      <span className="text-soft">, {new Date(record.at).toLocaleString()}</span>
+    </>
+  );
+}
+
+function One({ refused, book }: { refused: RefusedRecord; book: Book }) {
+  const { record, waiting } = refused;
+  const lines = fieldLines(refused);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const changed = lines.some((l) => l.unknown || (typed[l.path] !== undefined && typed[l.path] !== l.text));
+  const send = () => {
+    let right: AnyRecord | null = record;
+    for (const l of lines) {
+      const text = typed[l.path];
+      if (l.unknown) right = right && withField(right, l.path, undefined);
+      else if (text !== undefined && text !== l.text) right = right && withField(right, l.path, typedValue(text, fieldAt(record, l.path)));
+    }
+    void (changed && right ? bookStore.correct(right) : bookStore.sendAgain(refused));
+  };
+  return (
+    <article className="border-l-4 border-berry pl-4" data-refused={record.kind}>
+      <h2 className="text-[18px]">
+        <What record={record} book={book} />
+      </h2>
+      {waiting.length > 0 && <p className="text-[15px] text-soft">{waiting.length} more can't be sent until it is.</p>}
+      <div className="mt-2 flex flex-col gap-3">
+        {lines.map((l) =>
+          l.unknown ? (
+            <p key={l.path} className="text-[15px]">
+              <span className="figure">{l.name}</span>: no such field is known here; it is taken out when you send it again.
+            </p>
+          ) : (
+            <TextField
+              key={l.path}
+              label={l.name}
+              value={typed[l.path] ?? l.text}
+              onChange={(text) => setTyped((t) => ({ ...t, [l.path]: text }))}
+              width="w-full max-w-md"
+              maxLength={1000}
+              refusal={`allowed: ${l.allowed}`}
+            />
+          ),
+        )}
+      </div>
+      <div className="mt-3 flex flex-wrap gap-3">
+        <button type="button" className="button button-go" onClick={send}>
+          {changed ? 'correct and send again' : 'send again as it is'}
+        </button>
+        <button type="button" className="button" onClick={() => void bookStore.setAside(refused)}>
+          set aside {withOthers(waiting.length)}
+        </button>
+      </div>
+    </article>
+  );
+}
