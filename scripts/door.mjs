@@ -8,6 +8,8 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 const RATE = { points: 3000, duration: 10 };
 const LARGEST_BODY = 20_000_000;
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+/** What a page can't say in its head. */
+const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none'; form-action 'self'";
 /** Files and answers that are no pages load nothing. */
 const NOTHING = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
 
@@ -83,9 +85,8 @@ function guard(res) {
     const given = rest.find((r) => typeof r === 'object' && r !== null);
     const type = String(given?.['content-type'] ?? given?.['Content-Type'] ?? res.getHeader('content-type') ?? '');
     const policy = given?.['content-security-policy'] ?? res.getHeader('content-security-policy');
-    // a page brings its own policy, with the hashes of its scripts, in its head or its headers
-    if (!policy && !type.startsWith('text/html')) res.setHeader('content-security-policy', NOTHING);
-    else if (!policy && status >= 400) res.setHeader('content-security-policy', NOTHING);
+    // a page brings its own policy with the hashes of its scripts: made when asked for in a header, prerendered in its head
+    if (!policy) res.setHeader('content-security-policy', type.startsWith('text/html') && status < 400 ? PRERENDERED : NOTHING);
     return writeHead.call(this, status, ...rest);
   };
 }

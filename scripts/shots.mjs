@@ -68,6 +68,23 @@ await withServer(async (address) => {
     await page.goto('/kit');
     await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('I. Rautén');
   });
+  await shot('refused', DESK, 'day', async (page) => {
+    // as a faulty device would have made them
+    await page.route('**/api/v1/sync', async (route) => {
+      if (route.request().method() !== 'POST') return route.continue();
+      const { records } = route.request().postDataJSON();
+      for (const r of records) if (r.kind === 'person') r.body.eyeHeight = 16.2;
+      for (const r of records) if (r.kind === 'reading' && r.body.read.kind === 'distance') r.body.read.value = -22;
+      return route.continue({ postData: JSON.stringify({ records }) });
+    });
+    await measure(page, 'Monte Umbrío', '38\n22\n');
+    await page.waitForTimeout(500);
+    await page.goto('/kit');
+    await page.getByRole('textbox', { name: /somebody else/ }).fill('N. Brezo');
+    await page.getByRole('button', { name: 'Add to the book' }).click();
+    await page.getByRole('link', { name: /refused by the server/ }).click();
+    await page.getByRole('heading', { name: 'Refused by the server' }).waitFor();
+  });
   await shot('determinations', DESK, 'day', async (page) => {
     await page.getByRole('link', { name: /Araucarias.*trees/ }).click();
     await page.getByRole('link', { name: 'A03' }).click();

@@ -38,6 +38,7 @@ const read = (file) => {
 step('linter', ...npm('lint'));
 step('import directions', ...npm('check:imports'));
 step('types', ...npm('check:types'));
+ensureBuild();
 step(
   'unit and server tests',
   ...npm('unit', '--', '--reporter=default', '--reporter=json', `--outputFile=${path.join(reports, 'unit.json')}`),
@@ -49,7 +50,6 @@ if (unit) {
   for (const file of unit.testResults)
     for (const t of file.assertionResults) times.push({ ms: t.duration ?? 0, name: `${path.relative(ROOT, file.name)}: ${t.fullName}` });
 }
-ensureBuild();
 const { withServer } = await import('./with-server.mjs');
 await withServer(async (address) => {
   const env = { BASE_URL: address, CHROMIUM: HEADLESS, PLAYWRIGHT_JSON_OUTPUT_NAME: path.join(reports, 'e2e.json') };

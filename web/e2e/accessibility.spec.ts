@@ -25,12 +25,28 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
   tally: async (page) => {
     await page.goto('/');
-    await page.getByRole('link', { name: /Tansy Creek tract \D*\d+ trees/ }).click();
+    await page
+      .getByRole('link', { name: /Tansy Creek tract.*\d+ trees/ })
+      .first()
+      .click();
     await expect(page.getByRole('heading', { name: 'Trees' })).toBeVisible();
   },
   guide: guided,
   kit: plain('/kit'),
   protocols: plain('/protocols'),
+  refused: async (page) => {
+    await page.route('**/api/v1/sync', async (route) => {
+      if (route.request().method() !== 'POST') return route.continue();
+      const { records } = route.request().postDataJSON() as { records: { body: Record<string, unknown> }[] };
+      for (const r of records) r.body.hat = 1;
+      return route.continue({ postData: JSON.stringify({ records }) });
+    });
+    await page.goto('/kit');
+    await page.getByRole('textbox', { name: /somebody else/ }).fill('Nobody Yet');
+    await page.getByRole('button', { name: 'Add to the book' }).click();
+    await page.goto('/refused');
+    await expect(page.locator('[data-refused]')).toBeVisible();
+  },
   editor: async (page) => {
     await page.goto('/protocols');
     await page.getByRole('button', { name: 'Copy and edit' }).click();

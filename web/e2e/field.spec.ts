@@ -19,7 +19,7 @@ test('with the server out of reach readings are kept here, and sent when it is b
   await expect(async () => {
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
     await expect(page.getByRole('status').first()).toContainText('all kept and sent', { timeout: 2000 });
-  }).toPass({ timeout: 20_000 });
+  }).toPass({ timeout: 60_000 });
   const found: unknown[] = [];
   for (let after = 0, more = true; more; ) {
     const answer = await (await request.get(`/api/v1/sync?after=${after}&limit=1000`)).json();

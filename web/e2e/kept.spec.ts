@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { Stream } from '@arbolito/core';
 import { type BrowserContext, chromium, expect, type Page, test } from '@playwright/test';
 
 // How often, from which seed: npm run bench asks for more.
@@ -58,21 +59,10 @@ const onDisk = (page: Page) =>
       }),
   );
 
-/** mulberry32, so that a trial that failed can be had again. */
-function chance(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 test(`a browser killed right after “kept”: nothing lost, nothing doubled (${TRIALS} trials from seed ${SEED})`, async ({ baseURL }) => {
   test.setTimeout(60_000 + TRIALS * 60_000);
   const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-kept-'));
-  const random = chance(SEED);
+  const stream = new Stream(SEED);
   const kept: string[] = [];
   const waits: number[] = [];
   let browser: Killable | null = null;
@@ -92,7 +82,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
       await page.evaluate(() => localStorage.removeItem('arbolito.place'));
       await page.goto(`${baseURL}/measure`);
       await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
-      const readings = 1 + Math.floor(random() * 3);
+      const readings = 1 + Math.floor(stream.between(0, 3));
       const before = kept.length;
       for (let i = 0; i < readings; i++) {
         const typed = [`${30 + trial / 100}cm`, `${20 + trial / 100}m`, `${80 + trial / 100}%`][i] as string;
@@ -115,7 +105,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         kept.push(typed);
       }
       expect(kept.length).toBe(before + readings);
-      const wait = Math.floor(random() * 15);
+      const wait = Math.floor(stream.between(0, 15));
       waits.push(wait);
       if (wait > 0) await new Promise((r) => setTimeout(r, wait));
       await browser.kill();

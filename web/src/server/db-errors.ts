@@ -8,11 +8,11 @@ export function sqlState(e: unknown): string {
 /** Whether the database refused what it was given: data it can't hold (class 22) or that breaks a rule of its own (23). */
 export const isRefusal = (e: unknown): boolean => /^2[23]...$/.test(sqlState(e));
 
-const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', '57P01', '57P02', '57P03', '53300']);
+const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', '57P01', '57P02', '57P03', '57014', '53300']);
 /** What the client says in words alone. */
 const AWAY_WORDS = /connection terminated|terminated unexpectedly|timeout exceeded when trying to connect|not queryable|after calling end/i;
 
-/** Whether the database could not be reached, or its connection was lost on the way: try again in a moment. */
+/** Whether the database could not be reached, was too busy, or its connection was lost on the way: try again in a moment. */
 export function isAway(e: unknown): boolean {
   const state = sqlState(e);
   if (AWAY.has(state) || /^08...$/.test(state)) return true;

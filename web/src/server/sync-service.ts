@@ -30,7 +30,7 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
     else unfit.set(i, answered(idOf(plain), 'refused', [...checked.errors]));
   }
   try {
-    await db.transaction((tx) => place(tx, new Map(pending), answers, (accepted) => insertRecords(tx, accepted)));
+    await db.transaction((tx) => place(tx, new Map(pending), answers));
   } catch (e) {
     if (!isRefusal(e)) throw e;
     // one of them is nothing the database can hold, which the checks should have said: each by itself, then
@@ -51,13 +51,8 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
   return { answers: answers as PushAnswer[] };
 }
 
-/** Judges what is pending against what is stored, has the new ones stored, and answers each. */
-async function place(
-  tx: Tx,
-  pending: Map<number, Sent>,
-  answers: (PushAnswer | null)[],
-  store: (accepted: readonly Sent[]) => Promise<void>,
-): Promise<void> {
+/** Judges what is pending against what is stored, stores what is new, and answers each. */
+async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<void> {
   await lockForWriting(tx);
   const here = await stampsOf(tx, [...new Set([...pending.values()].flatMap(({ record: r }) => [r.id, ...parentsOf(r).map((p) => p.id)]))]);
   const accepted: Sent[] = [];
@@ -76,7 +71,7 @@ async function place(
       }
     }
   }
-  await store(accepted);
+  await insertRecords(tx, accepted);
   for (const [i, { record }] of pending) {
     const missing = parentsOf(record).map((p) => ({
       field: p.field,
@@ -95,7 +90,7 @@ async function oneByOne(tx: Tx, pending: ReadonlyMap<number, Sent>, answers: (Pu
     for (const [i, one] of [...left]) {
       const mine: (PushAnswer | null)[] = [];
       try {
-        await tx.transaction((inner) => place(inner, new Map([[0, one]]), mine, (accepted) => insertRecords(inner, accepted)));
+        await tx.transaction((inner) => place(inner, new Map([[0, one]]), mine));
       } catch (e) {
         if (!isRefusal(e)) throw e;
         mine[0] = answered(one.record.id, 'refused', [
