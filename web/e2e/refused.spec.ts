@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { openMeasure } from './pad';
 
-/** Spoils the next person on its way to the server, as a faulty device would have made it. */
 test('what the server refuses is shown with its reason, corrected and sent, or set aside', async ({ page, context }) => {
   await page.goto('/kit');
+  // people are spoiled on their way to the server, as a faulty device would have made them
   await context.route('**/api/v1/sync', async (route) => {
     if (route.request().method() !== 'POST') return route.continue();
     const { records } = route.request().postDataJSON() as { records: { kind: string; body: Record<string, unknown> }[] };
@@ -21,7 +21,7 @@ test('what the server refuses is shown with its reason, corrected and sent, or s
   await expect(zoe).toContainText('allowed: a number from 0.8 to 2.5 m');
   // put right: a name that is let through this time
   await context.unroute('**/api/v1/sync');
-  await zoe.getByRole('textbox', { name: 'eyeHeight' }).fill('1,62');
+  await zoe.getByRole('textbox', { name: 'eye height' }).fill('1,62');
   await zoe.getByRole('button', { name: 'correct and send again' }).click();
   await expect(zoe).toHaveCount(0);
   await page

@@ -58,7 +58,7 @@ function What({ record, book }: { record: AnyRecord; book: Book }) {
   return (
     <>
       <b className="font-semibold">{sayKind(record)}</b> {sayRecord(record, book)}
-      <span className="text-soft">, {new Date(record.at).toLocaleString()}</span>
+      <span className="text-soft">, {new Date(record.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}</span>
     </>
   );
 }
@@ -103,7 +103,7 @@ function One({ refused, book }: { refused: RefusedRecord; book: Book }) {
         )}
       </div>
       <div className="mt-3 flex flex-wrap gap-3">
-        <button type="button" className="button button-go" onClick={send}>
+        <button type="button" className={`button ${changed ? 'button-go' : ''}`} onClick={send}>
           {changed ? 'correct and send again' : 'send again as it is'}
         </button>
         <button type="button" className="button" onClick={() => void bookStore.setAside(refused)}>

@@ -31,13 +31,20 @@ export function sayRecord(record: AnyRecord, book: Book): string {
   return [own ? `“${own}”` : null, tree ? `of tree ${tree}` : null].filter(Boolean).join(' ') || 'without a name of its own';
 }
 
+/** `body.read.eyeHeight` as “read → eye height”. */
+const inWords = (path: string) =>
+  path
+    .replace(/^body\./, '')
+    .replaceAll('.', ' → ')
+    .replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+
 export function fieldLines({ record, errors }: Refused): readonly FieldLine[] {
   return errors.map((e: FieldError) => {
     const value = fieldAt(record, e.field);
     return {
       path: e.field,
-      name: e.field.replace(/^body\./, '').replaceAll('.', ' → '),
-      text: typeof value === 'string' ? value : value === undefined ? '' : JSON.stringify(value),
+      name: inWords(e.field),
+      text: typeof value === 'string' ? value : (value ?? null) === null ? '' : JSON.stringify(value),
       allowed: e.allowed,
       unknown: /no such field/.test(e.allowed),
     };
