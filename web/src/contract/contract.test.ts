@@ -44,7 +44,7 @@ describe('the contract', () => {
     for (const record of records) {
       seen.add(record.kind);
       expect(validateRecord(record).ok).toBe(true);
-      expect(fits('RecordEnvelope', record)).toBe(true);
+      expect(fits('SentRecord', record)).toBe(true);
       expect(fits(RECORDS[record.kind as keyof typeof RECORDS].body.name, record.body), JSON.stringify(record.body)).toBe(true);
     }
     expect([...seen].sort()).toEqual([

@@ -20,6 +20,10 @@ export class RecordEnvelope {
   @Says('When it was made.')
   at!: string;
   @IsObject({ message: 'an object' }) @Says('What the kind says; see the kinds’ own schemas.') body!: object;
+}
+
+/** A record as it is sent: as it was made, or as it was pulled. */
+export class SentRecord extends RecordEnvelope {
   @IsOptional()
   @IsInt({ message: 'a whole number from 1' })
   @Min(1, { message: 'a whole number from 1' })
@@ -29,7 +33,7 @@ export class RecordEnvelope {
 
 export type BodyOf<K extends Kind> = InstanceType<(typeof RECORDS)[K]['body']>;
 /** A record of one kind as everybody handles it. */
-export interface RecordOf<K extends Kind> extends Omit<RecordEnvelope, 'kind' | 'body' | 'seq'> {
+export interface RecordOf<K extends Kind> extends Omit<RecordEnvelope, 'kind' | 'body'> {
   kind: K;
   body: BodyOf<K>;
 }
@@ -37,7 +41,7 @@ export type AnyRecord = { [K in Kind]: RecordOf<K> }[Kind];
 
 /** Checks one record from outside, upgrading an older body first. */
 export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
-  const envelope = validate(RecordEnvelope, plain, at);
+  const envelope = validate(SentRecord, plain, at);
   if (!envelope.ok) return envelope;
   const record = envelope.value;
   const field = (name: string) => (at ? `${at}.${name}` : name);

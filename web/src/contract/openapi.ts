@@ -3,7 +3,7 @@ import { getMetadataStorage } from 'class-validator';
 import { DERIVE_LIMITS, DeriveRequest, DeriveTree } from './derive';
 import { DeriveResponse } from './derive-answer';
 import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './describe';
-import { RecordEnvelope } from './envelope';
+import { SentRecord } from './envelope';
 import { EXAMPLES } from './examples';
 import { OUTLINE_SCHEMA } from './geometry';
 import { Problem } from './problem';
@@ -132,7 +132,7 @@ export function openApi(): Schema {
   requestSchema.properties.trees = { ...requestSchema.properties.trees, items: s.ref(DeriveTree) };
   const push = s.ref(PushRequest);
   const pushSchema = s.components.PushRequest as { properties: Record<string, Schema> };
-  pushSchema.properties.records = { ...pushSchema.properties.records, items: s.ref(RecordEnvelope) };
+  pushSchema.properties.records = { ...pushSchema.properties.records, items: s.ref(SentRecord) };
   for (const kind of KINDS) s.ref(RECORDS[kind].body as ContractClass);
   return {
     openapi: '3.1.0',

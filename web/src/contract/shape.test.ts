@@ -81,7 +81,7 @@ describe('a record that can not be kept is refused by its field', () => {
   ])('%s', (_, plain, field) => {
     expect(fields(plain)).toContain(field);
     // and the description, where it can, says no to the same
-    if (/^r\.(at|id|kind)$/.test(field)) expect(described('RecordEnvelope', plain)).toBe(false);
+    if (/^r\.(at|id|kind)$/.test(field)) expect(described('SentRecord', plain)).toBe(false);
   });
 
   it('but the six signs \\u0000 are text, and so are constructor and toString', () => {

@@ -35,7 +35,7 @@ export class PushResponse {
 }
 
 export class StoredRecord extends RecordEnvelope {
-  @IsInt() @Min(1) @Says('Its place in the server’s order.') declare seq: number;
+  @IsInt() @Min(1) @Says('Its place in the server’s order.') seq!: number;
 }
 export class PullResponse {
   @Many(() => StoredRecord) records!: StoredRecord[];

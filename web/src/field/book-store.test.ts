@@ -83,6 +83,7 @@ describe('the book on a device', () => {
     const { bookStore } = await openPage();
     await bookStore.keep([person('Kim')]);
     const newer = await openDB('arbolito', 2);
+    expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page/);
     await bookStore.keep([person('Lou')]);
     expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page.*journal/);
     expect(localStorage.getItem('arbolito.journal')).toContain('Lou');

@@ -2,7 +2,7 @@ import { Book } from '../contract/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, unsent } from './store';
+import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, unsent, whenOutdated } from './store';
 import { synchronise } from './synchronise';
 
 export interface BookState {
@@ -134,6 +134,7 @@ class BookStore {
   private open(): void {
     this.channel = new BroadcastChannel('arbolito.book');
     this.channel.onmessage = ({ data }) => void this.load(data === 'decided');
+    whenOutdated(() => this.set({ trouble: 'A newer Arbolito is open in another tab: reload this page.' }));
     void this.load().then(this.sync);
     window.addEventListener('online', this.sync);
     document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void this.sync());

@@ -10,6 +10,11 @@ interface FieldSchema extends DBSchema {
 
 export const STORE = 'arbolito';
 let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
+let outdated: () => void = () => {};
+/** Calls back when a newer Arbolito has taken the store over: this page can't keep anything any more. */
+export function whenOutdated(tell: () => void): void {
+  outdated = tell;
+}
 
 function db(): Promise<IDBPDatabase<FieldSchema>> {
   opened ??= openDB<FieldSchema>(STORE, 1, {
@@ -22,6 +27,7 @@ function db(): Promise<IDBPDatabase<FieldSchema>> {
     blocking: (_, __, event) => {
       (event.target as IDBDatabase).close();
       opened = undefined;
+      outdated();
     },
     terminated: () => {
       opened = undefined;
