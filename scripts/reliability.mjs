@@ -44,7 +44,7 @@ add(
   'rates and coverage on simulated trees, full size, 99.9 % binomial bands',
   `${total} tests`,
   `${total - passed} outside`,
-  'ARBOLITO_SIMULATIONS=full npm run unit rates coverage simulated-readings height/methods',
+  'ARBOLITO_SIMULATIONS=full npm run unit -- rates coverage simulated-readings height/methods',
   passed === total && passed > 0,
 );
 
@@ -62,7 +62,7 @@ await withServer(async (address, { pid }) => {
     `browser killed 0 to 14 ms after “kept”, seed ${SEED}`,
     `${KILLS} kills, ${kept} readings`,
     right ? '0 lost, 0 doubled' : `${there} there`,
-    `KILLS=${KILLS} npx playwright test --config web/playwright.config.ts kept.spec.ts`,
+    'npm run reliability',
     right,
   );
 
@@ -90,7 +90,7 @@ add(
   'database connections ended in the middle of a push, heavy requests, names and origins, kills of the demo’s loading, starts on places that can’t be used',
   `${doorsTotal} tests`,
   `${doorsTotal - held} failed`,
-  'npm run unit scripts/',
+  'npm run unit -- scripts/',
   held === doorsTotal && held > 0,
 );
 
