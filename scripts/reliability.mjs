@@ -87,7 +87,7 @@ say('doors: connections lost, heavy requests, names, origins, starts …');
 const doors = run('npx', ['--no-install', 'vitest', 'run', 'scripts/']);
 const [, held, doorsTotal] = found(doors, /Tests\s+(?:\d+ failed \| )?(\d+) passed.*\((\d+)\)/);
 add(
-  'database connections ended in the middle of a push, heavy requests, names and origins, kills of the demo’s loading, starts on places that can’t be used',
+  'database connections ended and the web server killed in the middle of a push, heavy requests, names and origins, kills of the demo’s loading, starts on places that can’t be used',
   `${doorsTotal} tests`,
   `${doorsTotal - held} failed`,
   'npm run unit -- scripts/',
