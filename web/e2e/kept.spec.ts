@@ -17,8 +17,15 @@ class Killable {
   ) {}
 
   static async open(profile: string): Promise<Killable> {
-    const args = ['--headless', '--remote-debugging-port=0', `--user-data-dir=${profile}`, '--disable-gpu', '--no-first-run'];
-    if (process.getuid?.() === 0) args.push('--no-sandbox');
+    // without a sandbox, as every browser of the tests: it opens our own pages alone, and some machines allow none
+    const args = [
+      '--headless',
+      '--no-sandbox',
+      '--remote-debugging-port=0',
+      `--user-data-dir=${profile}`,
+      '--disable-gpu',
+      '--no-first-run',
+    ];
     const program = process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell';
     const child = spawn(program, [...args, 'about:blank'], { detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
     const endpoint = await new Promise<string>((found, fail) => {
