@@ -13,6 +13,7 @@ ensurePackages();
 ensureBuild();
 const { build } = await import('esbuild');
 const { chromium } = await import('@playwright/test');
+const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
 
 const rows = [];
@@ -78,20 +79,7 @@ await withServer(async (address) => {
   await drag(browser, address);
   await browser.close();
 
-  const records = Array.from({ length: 1000 }, (_, i) => {
-    const id = `0190a000-0000-7000-8000-${(Date.now() % 1e6).toString(16).padStart(6, '0')}${i.toString(16).padStart(6, '0')}`;
-    return {
-      id,
-      entity: id,
-      supersedes: null,
-      kind: 'person',
-      schema: 1,
-      device: 'bench',
-      person: null,
-      at: new Date().toISOString(),
-      body: { name: `P ${i}`, eyeHeight: 1.6 },
-    };
-  });
+  const records = Array.from({ length: 1000 }, (_, i) => person(`P ${i}`, 'bench'));
   const t = performance.now();
   const answer = await fetch(`${address}/api/v1/sync`, {
     method: 'POST',

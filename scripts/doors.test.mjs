@@ -1,10 +1,10 @@
 // The built application behind its door, tried by what strangers, bad lines and bad requests can do.
 import pg from 'pg';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makeDoor } from './door.mjs';
 import { fuzz } from './fuzz.mjs';
 import { ensureBuild } from './install.mjs';
+import { person as makePerson } from './test-records.mjs';
 import { askRaw, shoutAt } from './test-requests.mjs';
 import { withServer } from './with-server.mjs';
 
@@ -34,21 +34,7 @@ const write = (records, headers = { origin: server.address }) =>
   ask('/api/v1/sync', { method: 'POST', headers: { ...json, ...headers }, body: JSON.stringify({ records }) });
 const derive = (whole, headers = {}) =>
   ask('/api/v1/derive', { method: 'POST', headers: { ...json, ...headers }, body: JSON.stringify(whole) });
-const person = (name) => {
-  const id = v7();
-  const at = '2026-11-25T10:00:00.000Z';
-  return {
-    id,
-    entity: id,
-    supersedes: null,
-    kind: 'person',
-    schema: 1,
-    device: 'doors',
-    person: null,
-    at,
-    body: { name, eyeHeight: 1.6, reach: null },
-  };
-};
+const person = (name) => makePerson(name, 'doors');
 const isProblem = ({ status, headers, text }, expected) => {
   expect(status).toBe(expected);
   expect(headers['content-type']).toBe('application/problem+json');

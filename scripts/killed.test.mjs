@@ -2,33 +2,17 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
-import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { ensureBuild } from './install.mjs';
+import { person } from './test-records.mjs';
 import { withServer } from './with-server.mjs';
-
-const person = (name) => {
-  const id = v7();
-  const at = '2026-11-25T10:00:00.000Z';
-  return {
-    id,
-    entity: id,
-    supersedes: null,
-    kind: 'person',
-    schema: 1,
-    device: 'killed',
-    person: null,
-    at,
-    body: { name, eyeHeight: 1.6, reach: null },
-  };
-};
 
 describe('a web server killed in the middle of a push', () => {
   it('has lost and doubled nothing of what it told stored', async () => {
     ensureBuild();
     await withServer(async (address, { pid, postgres, admin }) => {
       const told = [];
-      const batches = Array.from({ length: 60 }, (_, i) => Array.from({ length: 200 }, (_, j) => person(`${i} ${j}`)));
+      const batches = Array.from({ length: 60 }, (_, i) => Array.from({ length: 200 }, (_, j) => person(`${i} ${j}`, 'killed')));
       const push = async (records) => {
         const init = {
           method: 'POST',

@@ -2,7 +2,7 @@ import { fork } from 'node:child_process';
 import path from 'node:path';
 import { ROOT } from './install.mjs';
 
-/** Runs `work(address, { pid, admin })` against a server of its own, and ends the server whatever happens. */
+/** Runs `work(address, { pid, postgres, admin })` against a server of its own, and ends the server whatever happens. */
 export async function withServer(work, env = {}) {
   const child = fork(path.join(ROOT, 'scripts/test-server.mjs'), {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],

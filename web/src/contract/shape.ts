@@ -3,7 +3,7 @@ import { type ContractClass, type FieldNotes, notesOf } from './describe';
 import { FieldErrors, shown } from './field-errors';
 
 /** No object of ours is deeper; a GeoJSON outline in a record is the deepest. */
-export const MOST_NESTED = 12;
+const MOST_NESTED = 12;
 /** Names JavaScript gives a meaning of its own: no field of ours has them. */
 const NOT_FIELDS: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
 
@@ -11,6 +11,8 @@ interface Known {
   readonly fields: ReadonlySet<string>;
   /** Fields that hold objects of other classes, or things that are judged each for itself. */
   readonly inner: readonly (readonly [field: string, note: FieldNotes])[];
+  /** Those of them that are judged each for itself. */
+  readonly each: ReadonlySet<string>;
   readonly longest: ReadonlyMap<string, { readonly most: number; readonly words: string }>;
 }
 const known = new Map<ContractClass, Known>();
@@ -25,6 +27,7 @@ function knownOf(type: ContractClass): Known {
   const found: Known = {
     fields: new Set([...rules.map((r) => r.propertyName), ...notes.keys()]),
     inner: [...notes].filter(([, n]) => n.nested || n.choice || n.each),
+    each: new Set([...notes].flatMap(([field, n]) => (n.each ? [field] : []))),
     longest: new Map(longest),
   };
   known.set(type, found);
@@ -35,12 +38,15 @@ const sizeOf = ({ constraints, message }: { constraints: unknown[]; message: unk
   return { most, words: typeof message === 'string' ? message : `a list of at most ${most}` };
 };
 
+/** The fields of a class that hold things judged each for itself. */
+export const eachOf = (type: ContractClass): ReadonlySet<string> => knownOf(type).each;
+
 /**
  * Looks at what came in before any class is made of it: text that can be kept, no more depth, length or fields than are
  * known, objects where objects are due. What passes costs no more than its class has fields.
  */
 export function checkShape(type: ContractClass, plain: object, at: string, errors: FieldErrors): void {
-  checkPlain(plain, at, 0, errors, new Set(knownOf(type).inner.flatMap(([field, n]) => (n.each ? [field] : []))));
+  checkPlain(plain, at, 0, errors, eachOf(type));
   if (errors.none) checkClass(type, plain as Record<string, unknown>, at, errors);
 }
 
@@ -60,7 +66,7 @@ function checkPlain(value: unknown, at: string, depth: number, errors: FieldErro
   }
   if (typeof value !== 'object' || value === null) return;
   if (depth > MOST_NESTED) {
-    errors.add(at, shown(value), `nothing nested deeper than ${MOST_NESTED}`);
+    errors.add(at, value, `nothing nested deeper than ${MOST_NESTED}`);
     return;
   }
   if (Array.isArray(value)) {
@@ -81,24 +87,24 @@ function checkClass(type: ContractClass, plain: Record<string, unknown>, at: str
   const name = (field: string) => (at ? `${at}.${field}` : field);
   for (const key of Object.keys(plain)) {
     if (errors.full) return;
-    if (!fields.has(key)) errors.add(name(String(shown(key))), shown(plain[key]), 'no such field is known here');
+    if (!fields.has(key)) errors.add(name(String(shown(key))), plain[key], 'no such field is known here');
   }
   for (const [field, { most, words }] of longest) {
     const list = plain[field];
     if (!Array.isArray(list) || list.length <= most) continue;
-    errors.add(name(field), shown(list), words);
+    errors.add(name(field), list, words);
     return;
   }
   for (const [field, note] of inner) {
     const value = plain[field];
     // a field left out, or null, is for the class to judge; but a union is told by a field that null does not have
     if (note.each) {
-      if (value !== undefined && !Array.isArray(value)) errors.add(name(field), shown(value), 'a list');
+      if (value !== undefined && !Array.isArray(value)) errors.add(name(field), value, 'a list');
       continue;
     }
     if (value === undefined || (value === null && !note.choice)) continue;
     if (note.list) {
-      if (!Array.isArray(value)) errors.add(name(field), shown(value), 'a list');
+      if (!Array.isArray(value)) errors.add(name(field), value, 'a list');
       else for (const [i, item] of value.entries()) checkInner(note, item, `${name(field)}[${i}]`, errors);
     } else checkInner(note, value, name(field), errors);
   }
@@ -107,7 +113,7 @@ function checkClass(type: ContractClass, plain: Record<string, unknown>, at: str
 function checkInner({ nested, choice }: FieldNotes, value: unknown, at: string, errors: FieldErrors): void {
   if (errors.full) return;
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-    errors.add(at, shown(value), 'an object');
+    errors.add(at, value, 'an object');
     return;
   }
   const plain = value as Record<string, unknown>;

@@ -1,9 +1,9 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
-import { type ContractClass, notesOf } from './describe';
-import { type FieldError, FieldErrors, shown } from './field-errors';
-import { checkShape } from './shape';
+import type { ContractClass } from './describe';
+import { type FieldError, FieldErrors } from './field-errors';
+import { checkShape, eachOf } from './shape';
 
 export type { FieldError } from './field-errors';
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly errors: readonly FieldError[] };
@@ -24,7 +24,7 @@ export function validate<T extends object>(type: ContractClass<T>, plain: unknow
   checkShape(type, plain, at, errors);
   if (!errors.none) return { ok: false, errors: errors.all() };
   // what is judged each for itself is counted here, and not opened
-  const each = [...notesOf(type)].flatMap(([field, n]) => (n.each ? [field] : []));
+  const each = [...eachOf(type)];
   const given = plain as Record<string, unknown>;
   const closed = Object.fromEntries(
     each.map((field) => [field, Array.isArray(given[field]) ? new Array(given[field].length).fill(null) : given[field]]),
@@ -42,6 +42,6 @@ function gather(error: ValidationError, at: string, errors: FieldErrors): void {
   const own = Object.entries(error.constraints ?? {}).map(([rule, message]) =>
     rule === 'whitelistValidation' ? 'no such field is known here' : message,
   );
-  if (own.length > 0) errors.add(field, shown(error.value), [...new Set(own)].join('; '));
+  if (own.length > 0) errors.add(field, error.value, [...new Set(own)].join('; '));
   for (const child of error.children ?? []) gather(child, field, errors);
 }

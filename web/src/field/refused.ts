@@ -19,8 +19,12 @@ export interface Refused {
   readonly waiting: readonly string[];
 }
 
+const NOTHING: readonly Refused[] = [];
+
 /** What was refused, newest first, with what hangs on it. */
 export function refusedOf(outbox: readonly Unsent[], records: ReadonlyMap<string, AnyRecord>): readonly Refused[] {
+  // asked at every reading that is kept, and nearly always of nothing
+  if (!outbox.some((u) => u.refused)) return NOTHING;
   const unsent = outbox.flatMap(({ id }) => records.get(id) ?? []);
   return outbox
     .flatMap((u): Refused[] => {

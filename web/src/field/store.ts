@@ -8,7 +8,6 @@ interface FieldSchema extends DBSchema {
   meta: { key: string; value: number | readonly AnyRecord[] };
 }
 
-export const STORE = 'arbolito';
 let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
 let outdated: () => void = () => {};
 /** Calls back when a newer Arbolito has taken the store over: this page can't keep anything any more. */
@@ -17,7 +16,7 @@ export function whenOutdated(tell: () => void): void {
 }
 
 function db(): Promise<IDBPDatabase<FieldSchema>> {
-  opened ??= openDB<FieldSchema>(STORE, 1, {
+  opened ??= openDB<FieldSchema>('arbolito', 1, {
     upgrade(store) {
       store.createObjectStore('records', { keyPath: 'id' });
       store.createObjectStore('outbox', { keyPath: 'id' });
