@@ -1,4 +1,5 @@
-// The house: imports point one way. views → ui, field, contract → core; server → contract → core; core → nothing.
+// The house: imports point one way. views → ui, methods, field, book, contract → core; server → book, contract → core;
+// core → nothing.
 // tests, and what only tests share
 const TESTS = '(\\.test\\.tsx?|/test-[\\w-]+\\.tsx?)$';
 const rule = (name, from, to, why) => ({ name, severity: 'error', comment: why, from: { path: from, pathNot: TESTS }, to });
@@ -29,15 +30,22 @@ module.exports = {
     rule('core-alone', '^core/src', { pathNot: '^core/src' }, 'the core knows nothing but itself (numeric libraries would be listed here)'),
     rule('demo-on-core', '^demo/src', { path: '^web/' }, 'the demo knows the core alone'),
     rule('contract-on-core', '^web/src/contract', { path: '^web/src/(?!contract/)' }, 'the contract knows the core alone'),
-    rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|field|pages)' }, 'the server knows contract and core'),
-    rule('field-side', '^web/src/field', { path: '^web/src/(views|ui|server|pages)' }, 'the local store knows contract and core'),
+    rule('book-side', '^web/src/book', { path: '^web/src/(?!(book|contract)/)' }, 'what records mean knows contract and core'),
+    rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|methods|field|pages)' }, 'the server knows book, contract and core'),
+    rule('field-side', '^web/src/field', { path: '^web/src/(views|ui|methods|server|pages)' }, 'the local store knows book, contract and core'),
     rule('ui-side', '^web/src/ui', { path: '^web/src/(views|server|pages)' }, 'what views share knows no view'),
+    {
+      name: 'views-apart',
+      severity: 'error',
+      comment: 'no view imports another view',
+      from: { path: '^web/src/views/([^/]+)/', pathNot: TESTS },
+      to: { path: '^web/src/views/', pathNot: '^web/src/views/$1/' },
+    },
     rule('workers-side', '^web/src/workers', { path: '^web/src/(views|ui|server|pages|field)' }, 'a worker only computes'),
     rule('views-side', '^web/src/views', { path: '^web/src/(server|pages)' }, 'no view imports the server'),
     rule('one-front-door', '^(web|demo)/', { path: '^core/src/(?!index\\.ts$)' }, 'the core has one front door'),
     topic('units', []),
     topic('kit', []),
-    topic('book', []),
     topic('diameter', []),
     topic('height', []),
     topic('volume', []),

@@ -1,4 +1,3 @@
-export { type Entity, entitiesOf, settled, type Version } from './book/index';
 export {
   type CheckInput,
   checkTree,

@@ -3,8 +3,8 @@ import 'fake-indexeddb/auto';
 import { deleteDB, openDB } from 'idb';
 import { v7 } from 'uuid';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
-import { makeRecord } from './make-records';
 
 const person = (name: string) =>
   makeRecord({ device: 'phone', person: null, now: new Date(), newId: v7 }, 'person', { name, eyeHeight: null, reach: null }) as AnyRecord;

@@ -1,4 +1,4 @@
-import { Book } from '../contract/book';
+import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';

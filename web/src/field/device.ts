@@ -1,7 +1,7 @@
 import { type AngleScale, type HeightMethod, type LengthUnit, type ToolName, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { v7 } from 'uuid';
-import type { Maker } from './make-records';
-import type { DistanceWay, Instruments } from './slots';
+import type { Maker } from '../book/make-records';
+import type { DistanceWay, Instruments } from '../book/slots';
 
 /** Who makes records here and now. */
 export const makerNow = (person: string | null): Maker => ({ device: deviceName(), person, now: new Date(), newId });

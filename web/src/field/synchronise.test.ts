@@ -2,8 +2,8 @@ import 'fake-indexeddb/auto';
 import { PRESETS } from '@arbolito/core';
 import { v7 } from 'uuid';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
-import { makeRecord } from './make-records';
 import { keepLocally, loadAll, unsent } from './store';
 import { type Ask, synchronise } from './synchronise';
 

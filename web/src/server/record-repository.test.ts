@@ -1,7 +1,7 @@
 import { PRESETS } from '@arbolito/core';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Book } from '../contract/book';
+import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { recordsAfter, surveyLines } from './record-repository';
 import { push } from './sync-service';

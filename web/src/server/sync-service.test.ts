@@ -2,7 +2,7 @@ import { demoRecords } from '@arbolito/demo';
 import fc from 'fast-check';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Book } from '../contract/book';
+import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { recordHash } from './record-hash';
 import { surveyLines } from './record-repository';

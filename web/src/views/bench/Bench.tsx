@@ -1,11 +1,11 @@
 import { SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import { loadPreferences, readJson, writeJson } from '../../field/device';
+import { METHOD_WORDS } from '../../methods/methods';
 import { Handles } from '../../ui/Handles';
 import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
-import { METHOD_WORDS } from '../measure/methods';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
 import { Compare } from './Compare';
 import { Outcome } from './Outcome';

@@ -1,8 +1,8 @@
 import { formatNumber, METRES_PER_FOOT, type MethodTrial, SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { METHOD_WORDS } from '../../methods/methods';
 import { Chart, type Inks } from '../../ui/Chart';
 import type { CompareAnswer, CompareRequest } from '../../workers/compare';
-import { METHOD_WORDS } from '../measure/methods';
 import type { BenchState } from './bench-model';
 
 const name = (m: SimulatedMethod) => (m === 'two-sights-to-mark' ? 'to a mark' : METHOD_WORDS[m][1]);

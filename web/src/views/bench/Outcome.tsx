@@ -1,6 +1,6 @@
 import { type ErrorPart, formatNumber, METRES_PER_FOOT, type StandLimit, showHeight } from '@arbolito/core';
+import { FORMULAS, PART_WORDS } from '../../methods/height-figure';
 import { numberOf } from '../../ui/number-of';
-import { FORMULAS, PART_WORDS } from '../measure/height-figure';
 import type { BenchState, BenchView } from './bench-model';
 
 /** Height, error and what makes it; how far off where the truth is known. */

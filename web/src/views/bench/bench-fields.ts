@@ -1,6 +1,6 @@
 import { METRES_PER_FOOT, type Reading, toMetres, type UnitSystem } from '@arbolito/core';
-import type { StepId } from '../measure/step';
-import { TITLES } from '../measure/step-words';
+import type { StepId } from '../../methods/step';
+import { TITLES } from '../../methods/step-words';
 
 /** One number of a reading, as it stands on the bench. */
 export interface BenchField {

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
+import { type Page, pagesOf } from '../../book/pages';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
-import { type Page, pagesOf } from './pages';
 
 interface Props {
   /** What the server knew when it sent this page; the local store rules as soon as it is open. */

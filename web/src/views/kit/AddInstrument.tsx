@@ -1,6 +1,6 @@
 import { useState } from 'react';
+import { scaleEndOf } from '../../book/instrument-scale';
 import type { BodyOf } from '../../contract/envelope';
-import { scaleEndOf } from '../../contract/instrument-scale';
 import { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';

@@ -1,8 +1,8 @@
 import { formatNumber, metres, showHeight } from '@arbolito/core';
 import { useMemo, useState } from 'react';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
+import type { Instruments as InHand } from '../../book/slots';
 import type { BodyOf } from '../../contract/envelope';
-import type { Instruments as InHand } from '../../field/slots';
 import { AddInstrument } from './AddInstrument';
 import { CheckForm } from './CheckForm';
 import { FACTOR, type InstrumentLine, instrumentsOf, recomputedBy, TOOL_WORDS } from './instrument-model';

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
+import { localDate, makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, savePreferences } from '../../field/device';
-import { localDate, makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';

@@ -12,7 +12,7 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import { useState } from 'react';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';

@@ -1,9 +1,9 @@
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { Book } from '../../contract/book';
+import { Book } from '../../book/book';
+import { makeRecord, NEW_SETTING, recordsForReading, type TreePlace } from '../../book/make-records';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
-import { makeRecord, NEW_SETTING, recordsForReading, type TreePlace } from '../../field/make-records';
 import { instrumentsOf, recomputedBy } from './instrument-model';
 
 const maker = (at: string) => ({ device: 'desk', person: null, now: new Date(at), newId: v7 });

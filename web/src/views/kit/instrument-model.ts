@@ -9,12 +9,12 @@ import {
   type Reading,
   type UnitSystem,
 } from '@arbolito/core';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
+import { correctionAt, type InstrumentCheck } from '../../book/instrument-checks';
+import { angleScaleOf } from '../../book/instrument-scale';
+import type { InstrumentUse } from '../../book/slots';
 import type { RecordOf } from '../../contract/envelope';
-import { correctionAt, type InstrumentCheck } from '../../contract/instrument-checks';
-import { angleScaleOf } from '../../contract/instrument-scale';
 import type { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
-import type { InstrumentUse } from '../../field/slots';
 
 export type InstrumentTool = (typeof INSTRUMENT_TOOLS)[number];
 

@@ -12,7 +12,7 @@ import {
   TYPICAL_SHARES,
   type UnitSystem,
 } from '@arbolito/core';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
 import { BODY_MEASURES, type BodyMeasure } from '../../contract/records/body-measure';
 
 export const MEASURE_NAMES: Readonly<Record<BodyMeasure, string>> = {

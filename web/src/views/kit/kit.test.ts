@@ -2,10 +2,10 @@ import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { Book } from '../../contract/book';
+import { bodyHint } from '../../book/body-hint';
+import { Book } from '../../book/book';
+import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
-import { makeRecord } from '../../field/make-records';
-import { bodyHint } from '../measure/body-hint';
 import { kitOf } from './kit-model';
 
 const book = new Book(demoRecords().records as unknown as AnyRecord[]);

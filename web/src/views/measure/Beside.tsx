@@ -1,8 +1,8 @@
 import { lazy, Suspense, useState } from 'react';
-import type { ReachTexts } from '../reach/reach-model';
+import type { ReachTexts } from '../../ui/reach/reach-model';
 import type { MeasureModel } from './use-measure';
 
-export const loadReach = () => import('../reach/ReachBeside');
+export const loadReach = () => import('../../ui/reach/ReachBeside');
 const ReachBeside = lazy(() => loadReach().catch(() => ({ default: NotHere })));
 
 /** The question's script could not be fetched: the tree is measured all the same. */

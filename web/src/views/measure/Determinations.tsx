@@ -1,6 +1,6 @@
 import { formatNumber, METRES_PER_FOOT, showHeight } from '@arbolito/core';
+import { METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
 import { MethodSelect } from './MethodSelect';
-import { METHOD_WORDS, type MeasureMethod } from './methods';
 import type { MeasureModel } from './use-measure';
 
 /** How the height is measured, and every determination of it beside the others. */

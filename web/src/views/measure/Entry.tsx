@@ -1,9 +1,9 @@
 import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
 import { memo, useLayoutEffect } from 'react';
-import type { DistanceWay } from '../../field/slots';
+import type { DistanceWay } from '../../book/slots';
+import { sayReading } from '../../methods/say-reading';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
-import { sayReading } from './say-reading';
 import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 

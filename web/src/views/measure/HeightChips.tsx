@@ -1,13 +1,13 @@
 import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core';
 import { memo } from 'react';
+import type { DistanceWay } from '../../book/slots';
 import { tapeUnits } from '../../field/device';
-import type { DistanceWay } from '../../field/slots';
+import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
+import { TOWARD } from '../../methods/say-reading';
 import { celsiusOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MethodSelect } from './MethodSelect';
-import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
 import { type ChipsProps, sameChips } from './same-chips';
-import { TOWARD } from './say-reading';
 import type { StepId } from './steps';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';

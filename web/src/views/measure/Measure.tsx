@@ -16,7 +16,7 @@ import { Trail } from './Trail';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
-const loadGuide = () => import('../tape/TapeGuide');
+const loadGuide = () => import('../../ui/tape-guide/TapeGuide');
 const TapeGuide = lazy(() => loadGuide().catch(() => ({ default: GuideNotHere })));
 
 /** The guide's script could not be fetched: the tape can be read all the same. */

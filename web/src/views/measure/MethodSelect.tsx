@@ -1,4 +1,4 @@
-import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from './methods';
+import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
 import type { MeasureModel } from './use-measure';
 
 interface Props {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { CAUTIONS, type CautionId, cautionsAt, putAway, rememberPutAway } from './cautions';
+import { CAUTIONS, type CautionId, cautionsAt, putAway, rememberPutAway } from '../../methods/cautions';
 import type { MeasureModel } from './use-measure';
 
 /** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */

@@ -11,9 +11,9 @@ import {
 } from '@arbolito/core';
 import { useState } from 'react';
 import { type OpticalWay, tapeUnits } from '../../field/device';
+import { TOOL_NAMES } from '../../methods/say-reading';
 import { Choice, Row } from './Choice';
 import { Stems } from './Stems';
-import { TOOL_NAMES } from './say-reading';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 

@@ -1,10 +1,11 @@
-import { formatNumber, metres, settled, showDiameter, showPom } from '@arbolito/core';
+import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
 import { memo, useState } from 'react';
-import { localDate } from '../../field/make-records';
+import { localDate } from '../../book/make-records';
+import { settled } from '../../book/versions';
+import { sayReading } from '../../methods/say-reading';
+import { noteOf } from '../../methods/step-notes';
 import { Determinations } from './Determinations';
 import { Stems } from './Stems';
-import { sayReading } from './say-reading';
-import { noteOf } from './step-notes';
 import type { Step, StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 

@@ -1,12 +1,13 @@
-import { parseLine, type Reading, type SceneTarget, settled, type Trunk, toolOf } from '@arbolito/core';
+import { parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
+import { type Mode, makeRecord, recordsForLine, recordsForReading, type TreePlace } from '../../book/make-records';
+import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
+import { settled } from '../../book/versions';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { bookStore } from '../../field/book-store';
 import { makerNow, minuteNow, type Preferences, tapeUnits } from '../../field/device';
-import { type Mode, makeRecord, recordsForLine, recordsForReading, type TreePlace } from '../../field/make-records';
-import { ofStem, slotOf, stepOfSlot } from '../../field/slots';
+import { isExtra, type MeasureMethod, methodSteps } from '../../methods/methods';
 import { draftOf } from './draft';
-import { isExtra, type MeasureMethod, methodSteps } from './methods';
 import { newPlace, type Place } from './place';
 import { readAs } from './read-as';
 import { type Step, type StepChoices, type StepId, stepAfter, withFilled } from './steps';

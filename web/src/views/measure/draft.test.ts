@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { READING_CLASSES } from '../../contract/reading';
 import { validate } from '../../contract/validate';
 import type { Preferences } from '../../field/device';
+import type { MeasureMethod } from '../../methods/methods';
 import { draftOf } from './draft';
-import type { MeasureMethod } from './methods';
 import type { StepId } from './steps';
 import { around, metric, us } from './test-place';
 

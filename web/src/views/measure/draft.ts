@@ -1,7 +1,7 @@
 import { LENGTHS_OF_TOOL, metres, parseAngle, parseLength, parseLengths, showHeight, showPom } from '@arbolito/core';
+import { tapeFields } from '../../book/make-records';
 import { type Preferences, tapeUnits } from '../../field/device';
-import { tapeFields } from '../../field/make-records';
-import { type Around, type Draft, heightDraft, no, sameUnit } from './height-draft';
+import { type Around, type Draft, heightDraft, no, sameUnit } from '../../methods/height-draft';
 import type { StepId } from './steps';
 
 export type { Around, Draft };

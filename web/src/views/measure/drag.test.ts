@@ -1,10 +1,10 @@
 import { deriveTree, metres, PRESETS, type Reading, sightScene } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import { cautionsAt, putAway } from './cautions';
+import { cautionsAt, putAway } from '../../methods/cautions';
+import { MEASURE_METHODS, METHOD_WORDS, methodSteps } from '../../methods/methods';
+import { TITLES } from '../../methods/step-words';
 import { draggedText, handlesAt } from './drag';
-import { MEASURE_METHODS, METHOD_WORDS, methodSteps } from './methods';
 import { readAs } from './read-as';
-import { TITLES } from './step-words';
 
 const protocol = PRESETS['forest-metric'].options;
 const readings: Reading[] = [

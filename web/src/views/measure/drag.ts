@@ -1,7 +1,7 @@
 import { formatNumber, METRES_PER_FOOT, radians, radiansToDegrees, type SightScene, type UnitSystem } from '@arbolito/core';
+import type { StepId } from '../../methods/step';
 import type { Handle } from '../../ui/Handles';
 import type { Place } from './place';
-import type { StepId } from './step';
 
 export type DragId = 'lean' | 'crown';
 

@@ -14,9 +14,9 @@ import {
   UNITS_OF,
   type UnitSystem,
 } from '@arbolito/core';
-import { type Figure, type FigureId, figure, NEEDS } from './figure';
-import { FORMULAS, heightFigure } from './height-figure';
-import { TOOL_NAMES } from './say-reading';
+import { type Figure, type FigureId, figure, NEEDS } from '../../methods/figure';
+import { FORMULAS, heightFigure } from '../../methods/height-figure';
+import { TOOL_NAMES } from '../../methods/say-reading';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
 export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {

@@ -3,10 +3,10 @@ import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { Book } from '../../contract/book';
+import { Book } from '../../book/book';
+import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
-import { makeRecord } from '../../field/make-records';
 import { newPlace, nextTag, openPlace, placeKeeper, protocolOf, rememberPlace } from './place';
 
 const book = new Book(demoRecords().records as unknown as AnyRecord[]);

@@ -1,8 +1,8 @@
 import { PRESETS, type ProtocolOptions, type Trunk } from '@arbolito/core';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
+import { SINGLE_PRESET } from '../../book/make-records';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
-import { SINGLE_PRESET } from '../../field/make-records';
-import type { MeasureMethod } from './methods';
+import type { MeasureMethod } from '../../methods/methods';
 import type { MerchantableWay, StepId } from './steps';
 
 /** The tree in hand and the digits in the field: all that a reload must bring back beside the book. */

@@ -1,12 +1,13 @@
-import type { Entity, ProtocolOptions, UnitSystem } from '@arbolito/core';
+import type { ProtocolOptions, UnitSystem } from '@arbolito/core';
+import type { Entity } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
-import { isExtra, type MeasureMethod, methodSteps } from './methods';
-import { sayReading } from './say-reading';
-import type { Step, StepChoices, StepId } from './step';
-import { TITLES } from './step-words';
+import { isExtra, type MeasureMethod, methodSteps } from '../../methods/methods';
+import { sayReading } from '../../methods/say-reading';
+import type { Step, StepChoices, StepId } from '../../methods/step';
+import { TITLES } from '../../methods/step-words';
 import { atStep } from './tape';
 
-export type { MerchantableWay, Step, StepChoices, StepId } from './step';
+export type { MerchantableWay, Step, StepChoices, StepId } from '../../methods/step';
 
 export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): readonly StepId[] {
   return ['trunk', 'dbh', ...methodSteps(choices, protocol), 'upper', 'eye-height'];

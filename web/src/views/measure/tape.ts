@@ -12,9 +12,9 @@ import {
   type Trunk,
   type UnitSystem,
 } from '@arbolito/core';
-import type { BookTree } from '../../contract/book';
+import type { BookTree } from '../../book/book';
+import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../book/slots';
 import type { RecordOf } from '../../contract/envelope';
-import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../field/slots';
 
 /** Where the next reading of a diameter goes, and who says so. */
 export interface TapeAt {

@@ -13,15 +13,15 @@ import {
   type TreeResult,
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
-import type { Book } from '../../contract/book';
-import { instrumentFigures, ownFigures, visitBefore } from '../../contract/book-tree';
-import { uncheckedOn } from '../../contract/instrument-checks';
+import type { Book } from '../../book/book';
+import { settingsOf } from '../../book/determinations';
+import { uncheckedOn } from '../../book/instrument-checks';
+import { localDate, NEW_SETTING } from '../../book/make-records';
+import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
+import { instrumentFigures, ownFigures, visitBefore } from '../../book/tree';
 import { deviceName, minuteNow, type Preferences } from '../../field/device';
-import { localDate, NEW_SETTING } from '../../field/make-records';
-import { settingsOf } from '../../field/settings';
-import { instrumentOf, ofNoStation, ofStem } from '../../field/slots';
+import type { MeasureMethod } from '../../methods/methods';
 import { draftOf } from './draft';
-import type { MeasureMethod } from './methods';
 import { nextTag, type Place, protocolOf } from './place';
 import { sameSlot, stemLines, stemName, tapeAt } from './tape';
 

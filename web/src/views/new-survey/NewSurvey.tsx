@@ -1,12 +1,12 @@
 import { type PresetKey, parseLength } from '@arbolito/core';
 import { useMemo, useState } from 'react';
+import { makeRecord } from '../../book/make-records';
+import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, savePreferences } from '../../field/device';
-import { makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
-import { protocolLines } from '../protocols/protocol-list';
 
 const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
   'timber-us': 'every-tree',

@@ -1,10 +1,10 @@
 import { formatNumber, METRES_PER_FOOT, showBasalArea, squareMetres, type UnitSystem } from '@arbolito/core';
 import { useMemo, useState } from 'react';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
+import { type Maker, makeRecord } from '../../book/make-records';
+import type { ProtocolLine } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
-import { type Maker, makeRecord } from '../../field/make-records';
 import { changeOf, doubtfulIn, type ProtocolChange } from './protocol-change';
-import type { ProtocolLine } from './protocol-list';
 
 interface Props {
   readonly book: Book;

@@ -1,8 +1,9 @@
 import { fromMetres, metres, type ProtocolOptions, parseLength, protocolSentences } from '@arbolito/core';
 import { useState } from 'react';
+import { differences } from '../../book/protocol-differences';
+import type { ProtocolLine } from '../../book/protocol-list';
 import { OnATrunk } from './OnATrunk';
-import { differences, fieldsOf, isChosen, type OptionField } from './option-fields';
-import type { ProtocolLine } from './protocol-list';
+import { fieldsOf, isChosen, type OptionField } from './option-fields';
 
 interface Props {
   readonly line: ProtocolLine;

@@ -1,16 +1,16 @@
 import { formatNumber, type ProtocolOptions, protocolSentences } from '@arbolito/core';
 import { useMemo, useState } from 'react';
+import { makeRecord } from '../../book/make-records';
+import { differences } from '../../book/protocol-differences';
+import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow } from '../../field/device';
-import { makeRecord } from '../../field/make-records';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { ChangeSurvey } from './ChangeSurvey';
 import { Editor } from './Editor';
 import { OnATrunk } from './OnATrunk';
-import { differences } from './option-fields';
-import { type ProtocolLine, protocolLines } from './protocol-list';
 
 /** How surveys measure, read out in full; to copy, edit, and put a survey under. */
 export default function Protocols() {

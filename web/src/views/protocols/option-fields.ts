@@ -221,7 +221,3 @@ function roundingFields(p: ProtocolOptions): readonly OptionField[] {
 /** Whether a choice is how the protocol stands. */
 export const isChosen = (choice: OptionChoice, p: ProtocolOptions) =>
   Object.entries(choice.change).every(([key, value]) => sameValue(value, p[key as Option]));
-
-/** Options in which two protocols differ. */
-export const differences = (a: ProtocolOptions, b: ProtocolOptions): readonly Option[] =>
-  (Object.keys(a) as Option[]).filter((key) => !sameValue(a[key], b[key]));

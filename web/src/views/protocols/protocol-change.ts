@@ -1,7 +1,7 @@
 import { showDiameter, showHeight, showPom, type UnitSystem } from '@arbolito/core';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
+import { isDoubtful, type SurveyTally, type TallyRow, tallyUnder } from '../../book/summary';
 import type { RecordOf } from '../../contract/envelope';
-import { isDoubtful, type SurveyTally, type TallyRow, tallyUnder } from '../tally/tally-model';
 
 /** What another protocol makes of a survey's readings. Readings stay as they were read; only what follows changes. */
 export interface ProtocolChange {

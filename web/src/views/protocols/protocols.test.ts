@@ -2,14 +2,15 @@ import { PRESETS, type ProtocolOptions, protocolSentences } from '@arbolito/core
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { Book } from '../../contract/book';
+import { Book } from '../../book/book';
+import { makeRecord } from '../../book/make-records';
+import { differences } from '../../book/protocol-differences';
+import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
-import { makeRecord } from '../../field/make-records';
-import { differences, fieldsOf, isChosen } from './option-fields';
+import { fieldsOf, isChosen } from './option-fields';
 import { changeOf } from './protocol-change';
-import { protocolLines } from './protocol-list';
 
 const book = new Book(demoRecords().records as unknown as AnyRecord[]);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as RecordOf<'survey'>;

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { loadPreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
+import { NoDistance, ReachCautions } from '../../ui/reach/ReachCautions';
+import { ReachDrawings } from '../../ui/reach/ReachDrawings';
+import { ALL_FIELDS, ReachForm, ReachVerdict } from '../../ui/reach/ReachForm';
+import { EMPTY, type ReachTexts, reachOf } from '../../ui/reach/reach-model';
 import { Shell } from '../../ui/Shell';
-import { NoDistance, ReachCautions } from './ReachCautions';
-import { ReachDrawings } from './ReachDrawings';
-import { ALL_FIELDS, ReachForm, ReachVerdict } from './ReachForm';
-import { EMPTY, type ReachTexts, reachOf } from './reach-model';
 
 /** Does a tree that falls that way reach something? Without any tree in the book; beside a sight sheet it is `ReachBeside`. */
 export default function Reach() {

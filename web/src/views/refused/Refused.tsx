@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
 import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';

@@ -1,6 +1,6 @@
 import { demoRecords } from '@arbolito/demo';
 import { describe, expect, it } from 'vitest';
-import { Book } from '../../contract/book';
+import { Book } from '../../book/book';
 import type { AnyRecord } from '../../contract/envelope';
 import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
 

@@ -1,4 +1,4 @@
-import type { Book } from '../../contract/book';
+import type { Book } from '../../book/book';
 import type { AnyRecord } from '../../contract/envelope';
 import type { FieldError } from '../../contract/field-errors';
 import { fieldAt, type Refused } from '../../field/refused';

@@ -1,7 +1,7 @@
 import { fromMetres, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
+import { isDoubtful, type TallyRow } from '../../book/summary';
 import { Chart, type Inks } from '../../ui/Chart';
-import { isDoubtful, type TallyRow } from './tally-model';
 
 /** Heights over diameters with their errors: the tree that does not belong stands out. A click opens a tree. */
 export function HeightsByDiameter({ rows, survey, units }: { rows: readonly TallyRow[]; survey: string; units: UnitSystem }) {

@@ -13,10 +13,10 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import { useMemo, useState } from 'react';
+import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from '../../book/summary';
 import { useBook } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { HeightsByDiameter } from './HeightsByDiameter';
-import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from './tally-model';
 
 /** The trees of a survey and what they add up to. */
 export default function Tally() {

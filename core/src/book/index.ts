@@ -1,1 +1,0 @@
-export { type Entity, entitiesOf, settled, type Version } from './versions';

@@ -1,0 +1,56 @@
+import { echoAngle, metres, type Reading, scaleOf, showPom, type ToolName, type UnitSystem } from '@arbolito/core';
+import { sayTrunk } from '../views/measure/tape';
+
+export const TOOL_NAMES: Readonly<Record<ToolName, string>> = {
+  estimate: 'by eye',
+  'diameter-tape': 'diameter tape',
+  'plain-tape': 'girth, plain tape',
+  caliper: 'caliper',
+  'biltmore-stick': 'stick',
+  optical: 'optical',
+};
+
+/** A reading as it was read, with its unit or scale. */
+export function sayReading(read: Reading, units: UnitSystem): string {
+  const upper = 'upper' in read && read.upper && read.pom ? ` at ${showPom(metres(read.pom), units)}` : '';
+  switch (read.kind) {
+    case 'angle': {
+      const angle = `${read.included ? 'between ' : ''}${echoAngle(read.value, scaleOf(read))}`;
+      return read.name ? `${read.name} ${angle}` : angle;
+    }
+    case 'shot':
+      return `${read.name ? `${read.name} ` : ''}${read.value} ${read.unit} ${echoAngle(read.elevation, { kind: 'degree' })}`;
+    case 'trunk':
+      return sayTrunk(read.trunk, units);
+    case 'optical-diameter':
+      return `${read.by === 'angle' ? `${read.value}°` : `${read.value} bands`} from ${read.distance} ${read.unit}${upper}`;
+    case 'diameter': {
+      const tool = read.tool === 'diameter-tape' || read.tool === 'plain-tape' ? '' : ` ${TOOL_NAMES[read.tool]}`;
+      return `${sum(read)} ${read.unit}${tool}${upper}`;
+    }
+    case 'direct-height':
+      return `${sum(read)} ${read.unit}`;
+    case 'distance':
+      return `${read.value} ${read.unit}${read.elevation === undefined ? '' : ` ${echoAngle(read.elevation, { kind: 'degree' })}`}`;
+    case 'paces':
+      return `${read.value} paces`;
+    case 'logs':
+    case 'log-scale':
+      return read.value === 1 ? '1 log' : `${read.value} logs`;
+    case 'set-angle':
+      return `${read.rise} : ${read.run}`;
+    case 'reference-shadow':
+      return `${read.height} casts ${read.value} ${read.unit}`;
+    case 'device-height':
+      return `${read.value} ${read.unit}${read.setDistance === undefined ? '' : `, set to ${read.setDistance} m`}`;
+    case 'lean':
+      return `${read.value}° ${TOWARD[read.toward]}`;
+    case 'crown':
+      return `${read.halfWidth} out, ${read.depth} up ${read.unit}`;
+    default:
+      return `${read.value} ${read.unit}`;
+  }
+}
+
+export const TOWARD = { eye: 'toward you', away: 'away from you', side: 'to the side' } as const;
+const sum = (read: { readonly value: number; readonly more?: readonly number[] }) => [read.value, ...(read.more ?? [])].join(' + ');
