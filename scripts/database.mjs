@@ -55,6 +55,7 @@ export async function applyMigrations(config, server) {
   try {
     await pool.query("select pg_advisory_lock(hashtext('arbolito.migrations'))");
     await migrate(drizzle(pool), { migrationsFolder: path.join(ROOT, 'web/migrations') });
+    await pool.query('select keep_unchanged()');
     if (server) {
       await pool.query(`grant usage on schema public to ${server}`);
       await pool.query(`grant select, insert on all tables in schema public to ${server}`);

@@ -1,3 +1,3 @@
 import { defineConfig } from 'drizzle-kit';
 
-export default defineConfig({ dialect: 'postgresql', schema: './src/server/schema/index.ts', out: './migrations', casing: 'snake_case' });
+export default defineConfig({ dialect: 'postgresql', schema: './src/server/schema/*.ts', out: './migrations', casing: 'snake_case' });

@@ -16,7 +16,7 @@ export function bodyHint(book: Book, person: string | null, protocol: ProtocolOp
   if (protocol.foundBy === 'tape') return 'Find the height with a tape.';
   if (protocol.foundBy === 'tape-or-stick')
     return `Find the height with a tape or a stick of ${wanted}, not with a body mark: the point must be found again.`;
-  const mark = person ? book.bodyMeasures(person, 'breast-height-mark').at(-1)?.body : undefined;
+  const mark = person ? book.kit.bodyMeasures(person, 'breast-height-mark').at(-1)?.body : undefined;
   if (!mark) return `Find the height with a stick of ${wanted}; a mark on your own body can be kept in the kit.`;
   const at = showPom(metres(mark.value), protocol.units);
   const where = `${mark.where ?? 'your body mark'}${mark.footwear ? ` (in ${mark.footwear})` : ''}`;
@@ -29,7 +29,7 @@ export function bodyHint(book: Book, person: string | null, protocol: ProtocolOp
 }
 
 /** The thickest stem for which this person's stick is good enough under a protocol; null for none. */
-export function stickUpTo(book: Book, person: string | null, protocol: ProtocolOptions): Metres | null {
-  const record = person ? book.toolRecords.get(person)?.get('biltmore-stick') : undefined;
+export function stickUpTo(book: Book, person: string | null, survey: string | null, protocol: ProtocolOptions): Metres | null {
+  const record = person ? book.kit.toolRecord(person, 'biltmore-stick', survey) : null;
   return goodEnoughUpTo(record?.sigma ?? TYPICAL_SHARES['biltmore-stick'], diameterTolerance(protocol));
 }

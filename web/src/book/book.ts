@@ -1,165 +1,230 @@
-import { calibratePace, type Pace, type SpeciesFigures } from '@arbolito/core';
+import type { ProtocolOptions } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
-import type { BodyMeasure } from '../contract/records/body-measure';
-import type { Kind } from '../contract/records/index';
-import { checkOf, type InstrumentCheck } from './instrument-checks';
-import { type ToolRecords, toolRecords } from './paired-diameters';
-import { type PacePair, pacePairs } from './paired-distances';
-import { type BookTree, bookTree } from './tree';
-import { type Entity, entitiesOf, settled } from './versions';
+import type { Kind } from '../contract/kinds/index';
+import { Kit } from './kit';
+import { type Change, RecordIndex } from './record-index';
+import { Things } from './things';
+import { type BookTree, gatherTree, sameTree } from './tree';
+import { type Entity, isContested } from './versions';
 
-type Found<K extends Kind> = Entity<RecordOf<K>>;
+/** What a page may have to show anew once records were added. */
+export interface Touched {
+  readonly trees: ReadonlySet<string>;
+  /** Surveys of which any tree may have changed: one was added, moved, or something all of them lean on. */
+  readonly surveys: ReadonlySet<string>;
+  /** Whether something that every survey may lean on has changed: a person, an instrument, a species. */
+  readonly shared: boolean;
+}
 
-/** What a set of records says, whatever order they came in. */
+/** Kinds that any tree may lean on. */
+const SHARED: ReadonlySet<Kind> = new Set<Kind>([
+  'person',
+  'body-measure',
+  'pace-calibration',
+  'tool-calibration',
+  'instrument',
+  'calibration',
+  'protocol',
+  'species',
+]);
+
+/** What all faces of one growing book share. */
+interface Inside {
+  readonly index: RecordIndex;
+  readonly things: Things;
+  readonly kit: Kit;
+  readonly treeStamps: Map<string, number>;
+  readonly surveyStamps: Map<string, number>;
+  sharedStamp: number;
+  readonly trees: Map<string, { readonly stamps: string; readonly tree: BookTree }>;
+}
+
+/**
+ * What a set of records says, whatever order they came in. It grows, it is not rebuilt: `add` costs what is added, and
+ * gives the book a new face, so that whoever holds the old one can see that something is new. The old face shows what the
+ * new one does.
+ */
 export class Book {
-  private readonly entities = new Map<string, Entity<AnyRecord>>();
-  private readonly byKind = new Map<Kind, Entity<AnyRecord>[]>();
-  private readonly ofTree = new Map<string, Found<'reading'>[]>();
-  private readonly stems = new Map<string, RecordOf<'stem'>[]>();
-  private tools: ToolRecords | null = null;
-  private pairs: ReadonlyMap<string, readonly PacePair[]> | null = null;
-  private checks: ReadonlyMap<string, readonly InstrumentCheck[]> | null = null;
-  private readonly versions = new Map<string, AnyRecord>();
+  private readonly inside: Inside;
 
-  constructor(records: Iterable<AnyRecord>) {
-    const all = [...records];
-    const retracted = new Set(all.flatMap((r) => (r.kind === 'retraction' ? [r.body.record] : [])));
-    for (const record of all) this.versions.set(record.id, record);
-    for (const entity of entitiesOf(all, retracted)) {
-      const kind = entity.history[0]?.kind as Kind;
-      this.entities.set(entity.id, entity);
-      const list = this.byKind.get(kind);
-      if (list) list.push(entity);
-      else this.byKind.set(kind, [entity]);
-    }
-    const treeOfStem = new Map<string, string>();
-    for (const stem of this.all('stem')) {
-      treeOfStem.set(stem.id, stem.body.tree);
-      const own = this.stems.get(stem.body.tree);
-      if (own) own.push(stem);
-      else this.stems.set(stem.body.tree, [stem]);
-    }
-    for (const reading of this.kind('reading')) {
-      const first = reading.history[0] as RecordOf<'reading'>;
-      const tree = treeOfStem.get(first.body.stem);
-      if (tree === undefined) continue;
-      const list = this.ofTree.get(tree);
-      if (list) list.push(reading);
-      else this.ofTree.set(tree, [reading]);
-    }
+  constructor(records: Iterable<AnyRecord> = [], inside?: Inside) {
+    this.inside = inside ?? emptyInside();
+    if (!inside) this.take(records);
   }
 
-  /** The same book with more records in it. */
-  with(records: Iterable<AnyRecord>): Book {
-    return new Book([...this.versions.values(), ...records]);
+  /** Adds records; those that are here already are passed over. */
+  add(records: Iterable<AnyRecord>): { readonly book: Book; readonly touched: Touched } {
+    const touched = this.take(records);
+    return { book: new Book([], this.inside), touched };
   }
 
-  /** Every entity of a kind, settled or not, retracted ones too. */
-  kind<K extends Kind>(kind: K): readonly Found<K>[] {
-    return (this.byKind.get(kind) ?? []) as unknown as readonly Found<K>[];
+  has(id: string): boolean {
+    return this.inside.index.has(id);
   }
 
-  /** The version in force of every settled entity of a kind. Its `id` is the entity's, which others refer to. */
+  /** How many records were made by a newer program, in words that this one does not know. */
+  get unread(): number {
+    return this.inside.index.unread;
+  }
+
+  /** People and their tools. */
+  get kit(): Kit {
+    return this.inside.kit;
+  }
+
+  /** Every thing of a kind that is not struck out, settled or not, retracted ones too. */
+  kind<K extends Kind>(kind: K): readonly Entity<RecordOf<K>>[] {
+    return this.inside.things.kind(kind);
+  }
+
+  /** The version in force of every settled thing of a kind. Others refer to its `entity`. */
   all<K extends Kind>(kind: K): readonly RecordOf<K>[] {
-    return this.kind(kind).flatMap((e) => {
-      const head = settled(e as Entity<RecordOf<K>>);
-      return head ? [{ ...head, id: head.entity }] : [];
-    });
+    return this.inside.things.all(kind);
   }
 
-  /** The version in force of one entity, or null. */
+  /** The version in force of one thing, struck out or not; null where there is none. Others refer to its `entity`. */
   find<K extends Kind>(kind: K, id: string | null | undefined): RecordOf<K> | null {
-    const entity = id ? this.entities.get(id) : undefined;
-    const head = entity ? settled(entity) : null;
-    return head?.kind === kind ? (head as RecordOf<K>) : null;
+    return this.inside.things.find(kind, id);
   }
 
   /** One exact version, in force or not. */
   version<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
-    const record = this.versions.get(id);
-    return record?.kind === kind ? (record as RecordOf<K>) : null;
+    return this.inside.things.version(kind, id);
   }
 
+  /** The versions in force of what is filed under a thing: stems of a tree, stations of a visit. */
+  partsOf<K extends Kind>(id: string, kind: K): readonly RecordOf<K>[] {
+    return this.inside.things.partsOf(id, kind);
+  }
+
+  /** A tree with all that was read of it, the same until something of it changes; null when it is not in the book. */
   tree(id: string): BookTree | null {
-    const record = this.find('tree', id);
-    return record && bookTree(this, record, this.ofTree.get(id) ?? []);
+    const { things, kit, index, trees } = this.inside;
+    const record = things.find('tree', id);
+    if (!record || index.isStruck(id)) return null;
+    const { survey } = record.body;
+    const stamps = `${this.inside.treeStamps.get(id)} ${this.inside.sharedStamp} ${kit.stamp(survey)}`;
+    const known = trees.get(id);
+    if (known?.stamps === stamps) return known.tree;
+    const gathered = gatherTree(things, kit, record);
+    const tree = known && sameTree(known.tree, gathered) ? known.tree : gathered;
+    trees.set(id, { stamps, tree });
+    return tree;
   }
 
-  /** Stems of a tree, by number and then by age. */
-  stemsOf(tree: string): readonly RecordOf<'stem'>[] {
-    return (this.stems.get(tree) ?? []).toSorted((a, b) => a.body.number - b.body.number || (a.id < b.id ? -1 : 1));
-  }
-
-  /** A person's newest measure of a kind, else what their own record says; metres, null when nobody said. */
-  bodyMeasure(person: string, what: BodyMeasure): number | null {
-    const taken = this.bodyMeasures(person, what).at(-1);
-    if (taken) return taken.body.value;
-    const own = this.find('person', person)?.body;
-    return (what === 'reach' ? own?.reach : what === 'eye-height' ? own?.eyeHeight : null) ?? null;
-  }
-
-  /** Every measure of a kind a person took, oldest first. */
-  bodyMeasures(person: string, what: BodyMeasure): readonly RecordOf<'body-measure'>[] {
-    return this.all('body-measure')
-      .filter((m) => m.body.person === person && m.body.what === what)
-      .sort((a, b) => (a.body.on === b.body.on ? (a.id < b.id ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
-  }
-
-  /** Every check of an instrument that counts, oldest first. */
-  checksOf(instrument: string): readonly InstrumentCheck[] {
-    this.checks ??= groupChecks(this.all('calibration'));
-    return this.checks.get(instrument) ?? [];
-  }
-
-  /** A person's pace calibrations, oldest first. */
-  pacesOf(person: string): readonly RecordOf<'pace-calibration'>[] {
-    return this.all('pace-calibration')
-      .filter((p) => p.body.person === person)
-      .sort((a, b) => (a.body.on === b.body.on ? (a.id < b.id ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
-  }
-
-  /**
-   * A person's pace on a day: the calibration in use then, refined by what was both paced and taped since; null without
-   * either.
-   */
-  paceOn(person: string, day: string): Pace | null {
-    const all = this.pacesOf(person);
-    const inUse = all.findLast((p) => p.body.on <= day) ?? all[0];
-    this.pairs ??= pacePairs(this.all('reading'));
-    const since = (this.pairs.get(person) ?? []).filter((p) => !inUse || p.on >= inUse.body.on);
-    const runs = [...(inUse?.body.runs ?? []), ...since];
-    return runs.length > 0 ? calibratePace(runs) : null;
-  }
-
-  /** What paired readings say of each person with each tool; found once, when first asked for. */
-  get toolRecords(): ToolRecords {
-    this.tools ??= toolRecords(this.all('reading'), (person) => this.bodyMeasure(person, 'reach'));
-    return this.tools;
+  /** A text that changes whenever anything of a survey or of its trees may have. */
+  stampOf(survey: string): string {
+    const { surveyStamps, sharedStamp, kit } = this.inside;
+    return `${surveyStamps.get(survey)} ${sharedStamp} ${kit.stamp(survey)}`;
   }
 
   /** The protocol a survey is measured under; null while its version has not arrived. */
-  protocolOf(survey: RecordOf<'survey'>): RecordOf<'protocol'> | null {
-    return this.version('protocol', survey.body.protocol);
+  protocolOf(survey: RecordOf<'survey'> | null): { readonly name: string; readonly options: ProtocolOptions } | null {
+    return survey && (this.version('protocol', survey.body.protocol)?.body ?? null);
   }
 
   /** The trees of a survey, in the order of their making. */
   treesOf(survey: string): readonly RecordOf<'tree'>[] {
-    return this.all('tree').filter((t) => t.body.survey === survey);
+    return this.partsOf(survey, 'tree');
   }
 
-  speciesFigures(tree: RecordOf<'tree'>): SpeciesFigures {
-    return this.find('species', tree.body.species)?.body.figures ?? {};
+  /** Trees of a survey whose own versions contradict each other. */
+  contestedTreesOf(survey: string): readonly Entity<RecordOf<'tree'>>[] {
+    return this.inside.things.entitiesOf(survey, 'tree').filter(isContested);
+  }
+
+  /** The tree of a survey that was made last, or null. */
+  lastTreeOf(survey: string): RecordOf<'tree'> | null {
+    const { index, things } = this.inside;
+    const ids = index.partsOf(survey);
+    for (let i = ids.length - 1; i >= 0; i--) {
+      const id = ids[i] as string;
+      const tree = things.find('tree', id);
+      if (tree && !index.isStruck(id)) return tree;
+    }
+    return null;
+  }
+
+  private take(records: Iterable<AnyRecord>): Touched {
+    const { index } = this.inside;
+    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false };
+    for (const change of index.add(records)) this.follow(change, touched);
+    const { trees, surveys, shared } = touched;
+    if (shared) {
+      this.inside.sharedStamp++;
+      this.inside.kit.changed();
+    }
+    for (const id of trees) bump(this.inside.treeStamps, id);
+    for (const id of surveys) bump(this.inside.surveyStamps, id);
+    return touched;
+  }
+
+  private follow({ before, now, struck }: Change, touched: Touching): void {
+    const { things, kit, index } = this.inside;
+    things.kindChanged(now.kind);
+    if (SHARED.has(now.kind)) touched.shared = true;
+    if (now.kind === 'reading') kit.readingChanged(now.id);
+    const tree = index.ancestor(now.id, 'tree');
+    if (tree !== null) this.touchTree(tree, now.kind !== 'reading', touched);
+    if (now.kind === 'survey') touched.surveys.add(now.id);
+    for (const version of [before?.heads.at(-1), now.heads.at(-1)]) {
+      if (version?.kind === 'tree' || version?.kind === 'plot' || version?.kind === 'stratum') touched.surveys.add(version.body.survey);
+    }
+    for (const id of struck) this.touchBelow(id, touched);
+  }
+
+  /** @param belonging whether it may have changed where its readings belong, or whether they count */
+  private touchTree(id: string, belonging: boolean, touched: Touching): void {
+    const { kit, index } = this.inside;
+    touched.trees.add(id);
+    const survey = (index.entry(id)?.heads.at(-1) as RecordOf<'tree'> | undefined)?.body.survey;
+    if (survey) touched.surveys.add(survey);
+    if (belonging) for (const stem of index.partsOf(id)) for (const part of index.partsOf(stem)) kit.readingChanged(part);
+  }
+
+  /** Something was struck out, or is there again, with everything that is part of it. */
+  private touchBelow(id: string, touched: Touching): void {
+    const { things, kit, index } = this.inside;
+    things.everythingChanged();
+    const entry = index.entry(id);
+    if (!entry || SHARED.has(entry.kind)) touched.shared = true;
+    if (!entry) {
+      // it is not here yet, and what is part of it may be anywhere
+      for (const reading of index.idsOf('reading')) kit.readingChanged(reading);
+      return;
+    }
+    const tree = index.ancestor(id, 'tree');
+    if (tree !== null) {
+      this.touchTree(tree, true, touched);
+      return;
+    }
+    const survey = index.ancestor(id, 'survey');
+    if (survey === null) return;
+    touched.surveys.add(survey);
+    for (const part of index.partsOf(survey)) if (index.entry(part)?.kind === 'tree') this.touchTree(part, true, touched);
   }
 }
 
-function groupChecks(records: readonly RecordOf<'calibration'>[]): ReadonlyMap<string, readonly InstrumentCheck[]> {
-  const by = new Map<string, InstrumentCheck[]>();
-  for (const record of records) {
-    const check = checkOf(record);
-    if (check) by.set(record.body.instrument, [...(by.get(record.body.instrument) ?? []), check]);
-  }
-  for (const list of by.values()) list.sort((a, b) => (a.at < b.at ? -1 : 1));
-  return by;
+interface Touching {
+  readonly trees: Set<string>;
+  readonly surveys: Set<string>;
+  shared: boolean;
 }
+
+function emptyInside(): Inside {
+  const index = new RecordIndex();
+  const things = new Things(index);
+  return {
+    index,
+    things,
+    kit: new Kit(things),
+    treeStamps: new Map(),
+    surveyStamps: new Map(),
+    sharedStamp: 0,
+    trees: new Map(),
+  };
+}
+
+const bump = (stamps: Map<string, number>, id: string) => stamps.set(id, (stamps.get(id) ?? 0) + 1);
 
 export type { BookTree };

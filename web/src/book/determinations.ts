@@ -1,23 +1,31 @@
 import type { HeightMethod } from '@arbolito/core';
 import type { Book, BookTree } from './book';
-import type { Setting } from './make-records';
 
-/** Words that determinations were kept under before each method had its own. */
-const OLDER: Readonly<Record<string, HeightMethod>> = { tangent: 'two-sights' };
+/** One setting-up of one method for heights. */
+export interface Determination {
+  /** As the core names it. */
+  readonly method: HeightMethod;
+  /** Its id and its station in the book; null before its first reading. */
+  readonly id: string | null;
+  readonly station: string | null;
+  /** The farther station of two. */
+  readonly far: string | null;
+}
+export const newDetermination = (method: HeightMethod): Determination => ({ method, id: null, station: null, far: null });
 
-/** The settings-up of a tree's last visit from which heights were read, in the order they began. */
-export function settingsOf(book: Book, tree: BookTree | null): readonly Setting[] {
-  const settings = new Map<string, Setting>();
+/** Those of a tree's last visit from which heights were read, in the order they began. */
+export function determinationsOf(book: Book, tree: BookTree | null): readonly Determination[] {
+  const found = new Map<string, Determination>();
   for (const entity of tree?.readings ?? []) {
     const head = entity.heads.at(-1);
     if (!head?.body.station) continue;
-    const { determination, station, read } = head.body;
-    const before = settings.get(determination);
-    const method = book.find('determination', determination)?.body.method ?? 'two-sights';
+    const { determination: id, station, read } = head.body;
+    const before = found.get(id);
+    const method = (book.find('determination', id)?.body.method ?? 'two-sights') as HeightMethod;
     const far = read.kind === 'baseline' ? read.far : (before?.far ?? null);
     // the nearer station is the one that is not another's far end
     const near = before && before.station !== far ? before.station : station;
-    settings.set(determination, { determination, far, method: OLDER[method] ?? (method as HeightMethod), station: near });
+    found.set(id, { id, far, method, station: near });
   }
-  return [...settings.values()];
+  return [...found.values()];
 }

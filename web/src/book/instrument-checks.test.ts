@@ -52,22 +52,30 @@ describe('the book and its kit', () => {
       `${on}T08:00:00Z`,
     );
   it('a pace is that of the day, refined by what was both paced and taped since', () => {
-    const station = v7();
+    const [station, stem, tree, survey] = [v7(), v7(), v7(), v7()];
+    const thing = (kind: 'tree' | 'stem', id: string, body: object) =>
+      ({ ...record(kind, body as never, '2026-05-03T08:00:00Z'), id, entity: id }) as AnyRecord;
+    const hung = [thing('tree', tree, { survey, tag: '1' }), thing('stem', stem, { tree, number: 1 })];
     const read = (body: object) =>
       record(
         'reading',
-        { stem: v7(), visit: v7(), determination: v7(), station, shot: 1, instrument: null, calibration: null, typed: 'x', read: body },
+        { stem, visit: v7(), determination: v7(), station, shot: 1, instrument: null, calibration: null, typed: 'x', read: body },
         '2026-05-03T08:00:00Z',
         person.id,
       );
-    const book = new Book([person, course([40, 40, 40], '2025-05-01'), course([38, 38, 38], '2026-05-01')]);
-    expect(book.paceOn(person.id, '2025-08-01')?.pace).toBeCloseTo(1.5, 9);
-    expect(book.paceOn(person.id, '2026-08-01')?.pace).toBeCloseTo(60 / 38, 9);
-    const paired = book.with([
+    const book = new Book([...hung, person, course([40, 40, 40], '2025-05-01'), course([38, 38, 38], '2026-05-01')]);
+    expect(book.kit.paceOn(person.id, '2025-08-01', survey)?.pace).toBeCloseTo(1.5, 9);
+    expect(book.kit.paceOn(person.id, '2026-08-01', survey)?.pace).toBeCloseTo(60 / 38, 9);
+    const paired = book.add([
       read({ kind: 'paces', value: 20, along: 'level', to: 'axis' }),
       read({ kind: 'distance', value: 33, unit: 'm', along: 'level', to: 'axis' }),
-    ]);
-    expect(paired.paceOn(person.id, '2026-08-01')).toMatchObject({ runs: 4, pace: expect.closeTo((3 * (60 / 38) + 1.65) / 4, 9) });
-    expect(new Book([person]).paceOn(person.id, '2026-08-01')).toBeNull();
+    ]).book;
+    expect(paired.kit.paceOn(person.id, '2026-08-01', survey)).toMatchObject({
+      runs: 4,
+      pace: expect.closeTo((3 * (60 / 38) + 1.65) / 4, 9),
+    });
+    // in another survey it is what the courses said
+    expect(paired.kit.paceOn(person.id, '2026-08-01', v7())).toMatchObject({ runs: 3 });
+    expect(new Book([person]).kit.paceOn(person.id, '2026-08-01', survey)).toBeNull();
   });
 });

@@ -6,7 +6,6 @@ import type { AnyRecord, BodyOf } from '../contract/envelope';
 import { Book } from './book';
 import { angleScaleOf, scaleEndOf } from './instrument-scale';
 import { makeRecord } from './make-records';
-import { instrumentFigures } from './tree';
 
 type Kept = NonNullable<BodyOf<'instrument'>['scale']>;
 const kept = (s: Partial<Kept> & Pick<Kept, 'kind'>): Kept => ({ distance: null, level: null, grows: null, ...s });
@@ -47,7 +46,8 @@ describe('where an instrument’s scale ends', () => {
     });
     const tip: Reading = { kind: 'angle', target: 'tip', value: 80, scale: 'percent' };
     const book = new Book([made as AnyRecord]);
-    expect(instrumentFigures(book, made.entity, '2026-06-02', tip)).toMatchObject({ scaleEnd: expect.closeTo(45, 9) });
-    expect(instrumentFigures(book, null, '2026-06-02', tip)).toEqual({});
+    const by = { person: null, at: '2026-06-02', survey: null };
+    expect(book.kit.join(tip, { ...by, instrument: made.entity })).toMatchObject({ ...tip, scaleEnd: expect.closeTo(45, 9) });
+    expect(book.kit.join(tip, { ...by, instrument: null })).toEqual(tip);
   });
 });

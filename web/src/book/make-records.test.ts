@@ -4,8 +4,8 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { type AnyRecord, type RecordOf, validateRecord } from '../contract/envelope';
 import { Book } from './book';
-import { settingsOf } from './determinations';
-import { type Maker, makeRecord, NEW_SETTING, recordsForLine, recordsForReading, type TreePlace } from './make-records';
+import { determinationsOf, newDetermination } from './determinations';
+import { FIRST, type Maker, makeRecord, recordsForLine, recordsForReading, type TreePlace } from './make-records';
 import { slotOf } from './slots';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
@@ -16,12 +16,15 @@ const place = (): TreePlace => ({
   plot: null,
   species: null,
   units: 'metric',
-  stem: 1,
+  stem: FIRST,
   newVisit: false,
-  setting: NEW_SETTING('two-sights'),
+  determination: newDetermination('two-sights'),
 });
 /** The same place once its determination is in the book. */
-const onward = (book: Book, at: TreePlace): TreePlace => ({ ...at, setting: settingsOf(book, book.tree(at.tree)).at(-1) ?? at.setting });
+const onward = (book: Book, at: TreePlace): TreePlace => ({
+  ...at,
+  determination: determinationsOf(book, book.tree(at.tree)).at(-1) ?? at.determination,
+});
 const tip: Reading = { kind: 'angle', target: 'tip', value: 80, scale: 'percent' };
 const how = { tool: 'diameter-tape', along: 'level', to: 'axis', scale: { kind: 'percent' }, tape: null } as const;
 const kinds = (records: readonly AnyRecord[]) => records.map((r) => r.kind);
@@ -84,7 +87,7 @@ describe('records for a reading', () => {
     ]);
     const again = recordsForLine(maker, book, onward(book, where), line('26 71 -7'), how);
     expect(again.every((r) => r.kind === 'reading' && r.supersedes !== null)).toBe(true);
-    expect(book.with(again).tree(where.tree)?.inForce).toHaveLength(4);
+    expect(book.add(again).book.tree(where.tree)?.inForce).toHaveLength(4);
   });
 
   it('say the same whatever order they arrive in', () => {
@@ -109,7 +112,7 @@ describe('records for a reading', () => {
     const protocol = records[0] as AnyRecord;
     const survey = makeRecord(maker, 'survey', { name: 'Elsewhere', kind: 'every-tree', protocol: protocol.id, place: null });
     if (!tree) throw new Error('the tree is in the book');
-    const moved = book.with([survey, makeRecord(maker, 'tree', { ...tree.body, survey: survey.id }, tree) as AnyRecord]);
+    const moved = book.add([survey, makeRecord(maker, 'tree', { ...tree.body, survey: survey.id }, tree) as AnyRecord]).book;
     expect(moved.treesOf(survey.id).map((t) => t.entity)).toEqual([where.tree]);
     expect(moved.tree(where.tree)?.inForce).toHaveLength(1);
   });
@@ -124,12 +127,14 @@ describe('records for stems, tools and visits', () => {
 
   it('hang a second stem’s diameter on a stem of its own, and heights on the first', () => {
     const { where, records } = begin();
-    const second = recordsForReading(maker, new Book(records), { ...where, stem: 2 }, tape(20), '20', { as: 'first' });
+    const second = recordsForReading(maker, new Book(records), { ...where, stem: { id: null, number: 2 } }, tape(20), '20', {
+      as: 'first',
+    });
     expect(kinds(second)).toEqual(['stem', 'determination', 'reading']);
     expect(second[0]).toMatchObject({ body: { number: 2 } });
     const book = new Book([...records, ...second]);
     expect(book.tree(where.tree)?.inForce.map((r) => r.stem ?? '1')).toEqual(['1', '2']);
-    const height = recordsForReading(maker, book, { ...where, stem: 2 }, tip, '80', { as: 'first' });
+    const height = recordsForReading(maker, book, { ...where, stem: { id: null, number: 2 } }, tip, '80', { as: 'first' });
     expect(kinds(height)).toEqual(['determination', 'station', 'reading']);
     expect((height.at(-1) as RecordOf<'reading'>).body.stem).toBe((records.at(-1) as RecordOf<'reading'>).body.stem);
   });
@@ -182,29 +187,31 @@ describe('records for stems, tools and visits', () => {
 
 describe('records for determinations', () => {
   const keep = (book: Book, at: TreePlace, read: Reading, from: 'near' | 'far' = 'near') =>
-    book.with(recordsForReading(maker, book, onward(book, at), read, 'x', { as: 'first' }, from));
+    book.add(recordsForReading(maker, book, onward(book, at), read, 'x', { as: 'first' }, from)).book;
   const sight = (target: 'tip' | 'base', value: number): Reading => ({ kind: 'angle', target, value, scale: 'percent' });
 
   it('keep a second one apart, with a station of its own', () => {
     const at = place();
     let book = keep(new Book([]), at, sight('tip', 80));
-    book = book.with(recordsForReading(maker, book, { ...at, setting: NEW_SETTING('line-shots') }, tip, '80', { as: 'first' }));
-    expect(settingsOf(book, book.tree(at.tree)).map((s) => s.method)).toEqual(['two-sights', 'line-shots']);
+    book = book.add(
+      recordsForReading(maker, book, { ...at, determination: newDetermination('line-shots') }, tip, '80', { as: 'first' }),
+    ).book;
+    expect(determinationsOf(book, book.tree(at.tree)).map((s) => s.method)).toEqual(['two-sights', 'line-shots']);
     expect(new Set(book.tree(at.tree)?.inForce.map((r) => r.station)).size).toBe(2);
     expect(book.all('station').map((s) => s.body.number)).toEqual([1, 2]);
   });
 
   it('give two stations one determination, and each its own sights', () => {
-    const at = { ...place(), setting: NEW_SETTING('two-stations') };
+    const at = { ...place(), determination: newDetermination('two-stations') };
     let book = keep(new Book([]), at, sight('tip', 92));
     book = keep(book, at, sight('base', -4));
     book = keep(book, at, { kind: 'baseline', value: 15, unit: 'm', far: 'far' });
     book = keep(book, at, sight('tip', 58), 'far');
     book = keep(book, at, sight('base', -3), 'far');
     const tree = book.tree(at.tree);
-    const [setting, ...more] = settingsOf(book, tree);
+    const [own, ...more] = determinationsOf(book, tree);
     expect(more).toEqual([]);
-    expect(setting?.station).not.toBe(setting?.far);
+    expect(own?.station).not.toBe(own?.far);
     const { height, determinations } = deriveTree({ readings: tree?.inForce ?? [], protocol: PRESETS['forest-metric'].options });
     expect(determinations).toHaveLength(1);
     expect(height).toMatchObject({ ok: true, value: { method: 'two-stations', value: expect.closeTo(25.1, 1) } });
@@ -213,6 +220,6 @@ describe('records for determinations', () => {
     if (!line) throw new Error('no baseline');
     const corrected: Reading = { kind: 'baseline', value: 16, unit: 'm', far: 'far' };
     const [fixed] = recordsForReading(maker, book, onward(book, at), corrected, '16', { as: 'correction', of: line });
-    expect(fixed).toMatchObject({ body: { read: { value: 16, far: setting?.far } } });
+    expect(fixed).toMatchObject({ body: { read: { value: 16, far: own?.far } } });
   });
 });

@@ -2,7 +2,6 @@ import {
   type AngleReading,
   type AngleScale,
   type AngleTarget,
-  type HeightMethod,
   type LineReading,
   PRESETS,
   type PresetKey,
@@ -11,9 +10,11 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
-import type { Kind } from '../contract/records/index';
+import { KINDS, type Kind } from '../contract/kinds/index';
 import type { Book } from './book';
+import type { Determination } from './determinations';
 import { type Instruments, instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
+import type { ReadingEntity } from './tree';
 import { settled } from './versions';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
@@ -37,13 +38,20 @@ export function makeRecord<K extends Kind>(
     entity: previous?.entity ?? id,
     supersedes: previous?.id ?? null,
     kind,
-    schema: 1,
+    schema: KINDS[kind].schema,
     device,
     person,
     at: now.toISOString(),
     body,
   };
 }
+
+/** A stem in hand: its id where the book has it, else its number. */
+export interface StemInHand {
+  readonly id: string | null;
+  readonly number: number;
+}
+export const FIRST: StemInHand = { id: null, number: 1 };
 
 /** Where a reading belongs. The tree and its survey may not be in the book yet: they are made with the first reading. */
 export interface TreePlace {
@@ -56,31 +64,51 @@ export interface TreePlace {
   readonly species: string | null;
   /** Units of single trees. */
   readonly units: UnitSystem;
-  /** Number of the stem that diameters and what is said of a trunk belong to. */
-  readonly stem: number;
+  /** The stem that diameters and what is said of a trunk belong to. */
+  readonly stem: StemInHand;
   /** The first reading begins a new visit. */
   readonly newVisit: boolean;
-  readonly setting: Setting;
+  readonly determination: Determination;
   readonly instruments?: Instruments;
 }
 
-/** One setting-up of one method: a determination of the heights. */
-export interface Setting {
-  /** As the core names it. */
-  readonly method: HeightMethod;
-  /** Its determination and station in the book; null before its first reading. */
-  readonly determination: string | null;
-  readonly station: string | null;
-  /** The farther station of two. */
-  readonly far: string | null;
-}
-export const NEW_SETTING = (method: HeightMethod): Setting => ({ method, determination: null, station: null, far: null });
-
 export type Mode = { readonly as: 'first' } | { readonly as: 'again' } | { readonly as: 'correction'; readonly of: RecordOf<'reading'> };
+
+/** The book with what is being made for it: what one gesture makes is there for the rest of that gesture. */
+class Making {
+  readonly made: AnyRecord[] = [];
+
+  constructor(
+    private readonly maker: Maker,
+    private readonly book: Book,
+    /** Of the gesture so far. */
+    private readonly earlier: readonly AnyRecord[],
+  ) {}
+
+  make<K extends Kind>(kind: K, body: BodyOf<K>, id?: string): string {
+    const record = makeRecord(this.maker, kind, body, undefined, id);
+    this.made.push(record as AnyRecord);
+    return record.id;
+  }
+
+  find<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
+    return this.book.find(kind, id) ?? this.own(kind).find((r) => r.entity === id) ?? null;
+  }
+
+  /** What is filed under a thing, in the book and made since. */
+  partsOf<K extends Kind>(id: string, kind: K, folder: keyof BodyOf<K>): readonly RecordOf<K>[] {
+    return [...this.book.partsOf(id, kind), ...this.own(kind).filter((r) => (r.body as BodyOf<K>)[folder] === id)];
+  }
+
+  private own<K extends Kind>(kind: K): readonly RecordOf<K>[] {
+    return [...this.earlier, ...this.made].filter((r) => r.kind === kind) as unknown as readonly RecordOf<K>[];
+  }
+}
 
 /**
  * The records that keeping one reading takes: the reading, and whatever it hangs on that is not there yet.
  * @param from which of two stations it is read from
+ * @param earlier records of the same gesture, which are not in the book yet
  * @returns parents first
  */
 export function recordsForReading(
@@ -91,62 +119,29 @@ export function recordsForReading(
   typed: string,
   mode: Mode,
   from: 'near' | 'far' = 'near',
+  earlier: readonly AnyRecord[] = [],
 ): AnyRecord[] {
-  const made: AnyRecord[] = [];
-  const make = <K extends Kind>(kind: K, body: BodyOf<K>, id?: string): RecordOf<K> => {
-    const record = makeRecord(maker, kind, body, undefined, id);
-    made.push(record as AnyRecord);
-    return record;
-  };
   if (mode.as === 'correction') {
     const before = mode.of.body.read;
     // a corrected baseline still leads to the station that was sighted from
     const corrected = read.kind === 'baseline' && before.kind === 'baseline' ? { ...read, far: before.far } : read;
     return [makeRecord(maker, 'reading', { ...mode.of.body, typed, read: corrected }, mode.of) as AnyRecord];
   }
-
-  const tree = book.find('tree', place.tree);
-  const survey = tree?.body.survey ?? place.survey ?? singleTrees(maker, book, place.units, make);
-  if (!tree)
-    make(
-      'tree',
-      {
-        survey,
-        plot: place.plot,
-        tag: place.tag,
-        species: place.species,
-        azimuth: null,
-        distance: null,
-        longitude: null,
-        latitude: null,
-        note: null,
-      },
-      place.tree,
-    );
-  const protocol =
-    (book.find('survey', survey) ?? (made.find((r) => r.id === survey) as RecordOf<'survey'> | undefined))?.body.protocol ?? '';
-  // heights are the whole tree's, and hang on its first stem
-  const number = ofStem(read) ? place.stem : 1;
-  const stem = book.stemsOf(place.tree).find((s) => s.body.number === number)?.id ?? make('stem', { tree: place.tree, number }).id;
-  const visit = (place.newVisit ? null : lastVisit(book, place.tree)) ?? make('visit', { tree: place.tree, on: localDate(maker.now) }).id;
-  const { quantity, method, sighted } = determinationOf(read, place.setting);
-  const known = place.newVisit ? null : sighted ? place.setting.determination : sameDetermination(book, { stem, visit, quantity, method });
-  const determination = known ?? make('determination', { stem, visit, quantity, method, protocol }).id;
-  const newStation = () =>
-    make('station', {
-      visit,
-      number: 1 + [...book.all('station'), ...made].filter((s) => s.kind === 'station' && s.body.visit === visit).length,
-    }).id;
-  const near = sighted ? ((place.newVisit ? null : place.setting.station) ?? newStation()) : null;
+  const here = new Making(maker, book, earlier);
+  const survey = surveyOf(here, maker, book, place);
+  const stem = stemOf(here, place, read);
+  const visit = (place.newVisit ? null : lastVisit(here, place.tree)) ?? here.make('visit', { tree: place.tree, on: localDate(maker.now) });
+  const { quantity, method, sighted } = determinationOf(read, place.determination);
+  const known = place.newVisit ? null : sighted ? place.determination.id : sameDetermination(here, { stem, visit, quantity, method });
+  const protocol = here.find('survey', survey)?.body.protocol ?? '';
+  const determination = known ?? here.make('determination', { stem, visit, quantity, method, protocol });
+  const newStation = () => here.make('station', { visit, number: 1 + here.partsOf(visit, 'station', 'visit').length });
+  const near = sighted ? ((place.newVisit ? null : place.determination.station) ?? newStation()) : null;
   // a baseline begins the farther station, and everything read there belongs to it
   const whole = read.kind === 'baseline' ? { ...read, far: newStation() } : read;
-  const station = from === 'far' ? place.setting.far : near;
-  const shots = place.newVisit
-    ? 0
-    : (book.tree(place.tree)?.readings ?? []).filter((e) =>
-        e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read)),
-      ).length;
-  make('reading', {
+  const station = from === 'far' ? place.determination.far : near;
+  const shots = place.newVisit ? 0 : (book.tree(place.tree)?.readings ?? []).filter((e) => isOfSlot(e, stem, station, read)).length;
+  here.make('reading', {
     stem,
     visit,
     determination,
@@ -157,33 +152,53 @@ export function recordsForReading(
     typed,
     read: whole,
   });
-  return made;
+  return here.made;
 }
+
+/** The survey of the tree in hand; with the tree's first reading the tree is made in it. */
+function surveyOf(here: Making, maker: Maker, book: Book, { tree, plot, tag, species, ...place }: TreePlace): string {
+  const there = here.find('tree', tree);
+  if (there) return there.body.survey;
+  const survey = place.survey ?? singleTrees(maker, book, place.units, here);
+  const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
+  here.make('tree', { survey, plot, tag, species, ...nowhere, note: null }, tree);
+  return survey;
+}
+
+/** Heights are the whole tree's, and hang on its first stem. */
+function stemOf(here: Making, place: TreePlace, read: Reading): string {
+  const { id, number } = ofStem(read) ? place.stem : FIRST;
+  const stems = here.partsOf(place.tree, 'stem', 'tree');
+  const known = id === null ? stems.find((s) => s.body.number === number) : stems.find((s) => s.entity === id);
+  return known?.entity ?? here.make('stem', { tree: place.tree, number }, id ?? undefined);
+}
+
+const isOfSlot = (e: ReadingEntity, stem: string | undefined, station: string | null, read: Reading) =>
+  e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read));
 
 /**
  * The records for a whole tree typed on one line: each reading corrects the one its slot has, or is its first.
  * @param how the tool and way of taping meant
  */
 export function recordsForLine(maker: Maker, book: Book, place: TreePlace, line: readonly LineReading[], how: LineWay): AnyRecord[] {
-  let growing = book;
-  let { setting } = place;
-  return line.flatMap(({ target, typed, length, angle }, i) => {
+  const made: AnyRecord[] = [];
+  let { determination, newVisit } = place;
+  const own = newVisit ? null : book.tree(place.tree);
+  for (const { target, typed, length, angle } of line) {
     const read = lineReading(target, length, angle, how);
-    const own = place.newVisit && i === 0 ? null : growing.tree(place.tree);
-    const stem = own?.stems.find((s) => s.name === String(ofStem(read) ? place.stem : 1))?.id;
-    const station = ofNoStation(read) ? null : setting.station;
-    const before = own?.readings.findLast((e) =>
-      e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read)),
-    );
+    const { id, number } = ofStem(read) ? place.stem : FIRST;
+    const stem = (own?.stems ?? []).find((s) => (id === null ? s.number === number : s.id === id))?.id;
+    const station = ofNoStation(read) ? null : determination.station;
+    const before = own?.readings.findLast((e) => isOfSlot(e, stem, station, read));
     const head = before ? settled(before) : null;
-    const at = { ...place, setting, newVisit: place.newVisit && i === 0 };
-    const made = recordsForReading(maker, growing, at, read, typed, head ? { as: 'correction', of: head } : { as: 'first' });
-    growing = growing.with(made);
+    const mode: Mode = head ? { as: 'correction', of: head } : { as: 'first' };
+    made.push(...recordsForReading(maker, book, { ...place, determination, newVisit }, read, typed, mode, 'near', made));
+    newVisit = false;
     const kept = made.at(-1);
     if (kept?.kind === 'reading' && kept.body.station !== null)
-      setting = { ...setting, determination: kept.body.determination, station: kept.body.station };
-    return made;
-  });
+      determination = { ...determination, id: kept.body.determination, station: kept.body.station };
+  }
+  return made;
 }
 
 /** How the values of a line were taken. A diameter from afar does not fit on one. */
@@ -216,33 +231,34 @@ export const tapeFields = (tape: LineWay['tape']) => (tape ? { pom: tape.pom, ..
 
 function determinationOf(
   read: Reading,
-  setting: Setting,
-): { quantity: 'dbh' | 'height' | 'merchantable'; method: string; sighted: boolean } {
+  { method }: Determination,
+): { readonly quantity: 'dbh' | 'height' | 'merchantable'; readonly method: string; readonly sighted: boolean } {
   if (read.kind === 'trunk') return { quantity: 'dbh', method: 'trunk', sighted: false };
   if (read.kind === 'diameter' || read.kind === 'optical-diameter') {
     const slot = slotOf(read);
     return { quantity: 'dbh', method: slot === 'dbh' ? 'tape' : slot.replace('dbh:', ''), sighted: false };
   }
   if (read.kind === 'logs' || read.kind === 'merchantable-height') return { quantity: 'merchantable', method: 'told', sighted: false };
-  return { quantity: 'height', method: setting.method, sighted: true };
+  return { quantity: 'height', method, sighted: true };
 }
 
-function sameDetermination(book: Book, body: { stem: string; visit: string; quantity: string; method: string }): string | null {
-  const same = book
-    .all('determination')
-    .findLast(
-      (d) => d.body.stem === body.stem && d.body.visit === body.visit && d.body.quantity === body.quantity && d.body.method === body.method,
-    );
-  return same?.id ?? null;
+function sameDetermination(
+  here: Making,
+  { stem, visit, quantity, method }: { readonly stem: string; readonly visit: string; readonly quantity: string; readonly method: string },
+): string | null {
+  const same = here
+    .partsOf(visit, 'determination', 'visit')
+    .findLast((d) => d.body.stem === stem && d.body.quantity === quantity && d.body.method === method);
+  return same?.entity ?? null;
 }
 
-function lastVisit(book: Book, tree: string): string | null {
-  const own = book.all('visit').filter((v) => v.body.tree === tree);
-  return own.reduce<(typeof own)[number] | null>((a, b) => (a && a.body.on > b.body.on ? a : b), null)?.id ?? null;
+function lastVisit(here: Making, tree: string): string | null {
+  const own = here.partsOf(tree, 'visit', 'tree');
+  return own.reduce<(typeof own)[number] | null>((a, b) => (a && a.body.on > b.body.on ? a : b), null)?.entity ?? null;
 }
 
 /** The survey this device keeps its single trees in: one for each system of units. */
-function singleTrees(maker: Maker, book: Book, units: UnitSystem, make: <K extends Kind>(kind: K, body: BodyOf<K>) => RecordOf<K>): string {
+function singleTrees(maker: Maker, book: Book, units: UnitSystem, here: Making): string {
   const preset = PRESETS[SINGLE_PRESET[units]];
   const own = book
     .all('survey')
@@ -252,9 +268,10 @@ function singleTrees(maker: Maker, book: Book, units: UnitSystem, make: <K exten
         s.body.kind === 'single-trees' &&
         book.version('protocol', s.body.protocol)?.body.preset === preset.key,
     );
-  if (own) return own.id;
-  const protocol = make('protocol', { name: preset.name, preset: preset.key, options: preset.options as BodyOf<'protocol'>['options'] });
-  return make('survey', { name: 'Single trees', kind: 'single-trees', protocol: protocol.id, place: null }).id;
+  if (own) return own.entity;
+  const options = preset.options as BodyOf<'protocol'>['options'];
+  const protocol = here.make('protocol', { name: preset.name, preset: preset.key, options });
+  return here.make('survey', { name: 'Single trees', kind: 'single-trees', protocol, place: null });
 }
 export const SINGLE_PRESET: Record<UnitSystem, PresetKey> = { metric: 'forest-metric', us: 'timber-us' };
 

@@ -20,12 +20,12 @@ export function pagesOf(book: Book, device: string): readonly Page[] {
   return book
     .all('survey')
     .map((s): Page & { last: string } => {
-      const t = tallyOf(book, s.id);
+      const t = tallyOf(book, s.entity);
       const rows = t?.rows ?? [];
       const sigmas = rows.flatMap((r) => (r.result?.height.ok ? [r.result.height.value.sigma] : [])).sort((a, b) => a - b);
       const median = sigmas[Math.floor((sigmas.length - 1) / 2)];
       return {
-        id: s.id,
+        id: s.entity,
         name: s.body.kind === 'single-trees' && s.device !== device ? `${s.body.name}, another device` : s.body.name,
         place: s.body.place ?? null,
         trees: rows.length,
@@ -33,7 +33,7 @@ export function pagesOf(book: Book, device: string): readonly Page[] {
         withoutDiameter: t?.sums.total.without.basalArea ?? 0,
         doubtful: rows.filter(isDoubtful).length,
         typicalError: median !== undefined && t ? showHeight(median, t.protocol.options.units) : null,
-        last: rows.reduce((last, r) => (r.newest > last ? r.newest : last), s.id),
+        last: rows.reduce((last, r) => (r.newest > last ? r.newest : last), s.entity),
       };
     })
     .sort((a, b) => (a.last < b.last ? 1 : -1));

@@ -1,66 +1,57 @@
 import {
   type AnyDiameter,
+  DomainError,
   type JudgedTool,
-  pairedError,
   type ReadingPair,
   readDiameter,
-  type ToolRecord,
   TYPICAL_ERRORS,
   TYPICAL_SHARES,
   toolOf,
 } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
-
-/** A person's record with each tool that was ever read beside a better one. */
-export type ToolRecords = ReadonlyMap<string, ReadonlyMap<JudgedTool, ToolRecord>>;
+import type { Matching, Said } from './pairs';
 
 /** Tools others are judged by, the best first. */
 const REFERENCES = ['diameter-tape', 'plain-tape', 'caliper'] as const;
 
-interface Read {
-  readonly person: string;
-  readonly tool: string;
-  readonly diameter: number;
-}
+/** The tools a person has a record with, and the key they are filed under. */
+export const JUDGED_TOOLS = Object.keys(TYPICAL_SHARES) as JudgedTool[];
+export const withTool = (person: string, tool: string) => `${person} ${tool}`;
 
 /**
- * Finds what was read twice, by a tool and by a better one, on the same stem and visit at the same height, and what
- * that says of each person with each tool.
- * @param readings in force
+ * Diameters read twice, by a tool and by a better one, on the same stem and visit at the same height.
  * @param reachOf a person's own reach, metres, where it is known
  */
-export function toolRecords(readings: Iterable<RecordOf<'reading'>>, reachOf: (person: string) => number | null): ToolRecords {
-  const points = new Map<string, Read[]>();
-  for (const r of readings) {
-    const read = r.body.read;
-    if ((read.kind !== 'diameter' && read.kind !== 'optical-diameter') || !r.person) continue;
-    const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? reachOf(r.person) : null;
-    const whole = { ...(reach === null ? {} : { reach }), ...withoutNulls(read) } as AnyDiameter;
-    const at = `${r.body.stem} ${r.body.visit} ${Math.round((read.pom ?? 0) * 50)} ${read.upper ?? false}`;
-    points.set(at, [
-      ...(points.get(at) ?? []),
-      { person: r.person, tool: toolOf(whole), diameter: readDiameter(whole, TYPICAL_ERRORS, () => {}).diameter },
-    ]);
-  }
-  const pairs = new Map<string, Map<JudgedTool, ReadingPair[]>>();
-  for (const read of points.values()) {
-    if (read.length < 2) continue;
-    const best = REFERENCES.find((tool) => read.some((r) => r.tool === tool));
-    if (!best) continue;
-    const of = read.filter((r) => r.tool === best);
+export const pairedDiameters = (reachOf: (person: string) => number | null): Matching<RecordOf<'reading'>, ReadingPair> => ({
+  place({ person, body: { stem, visit, read } }) {
+    if ((read.kind !== 'diameter' && read.kind !== 'optical-diameter') || !person) return null;
+    return `${visit} ${stem} ${Math.round((read.pom ?? 0) * 50)} ${read.upper ?? false}`;
+  },
+  compare(readings) {
+    const all = readings.flatMap(({ person, body: { read } }) => {
+      if (!person) return [];
+      const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? reachOf(person) : null;
+      const whole = { ...(reach === null ? {} : { reach }), ...withoutNulls(read) } as AnyDiameter;
+      const diameter = diameterOf(whole);
+      return diameter === null ? [] : [{ person, tool: toolOf(whole), diameter }];
+    });
+    const best = REFERENCES.find((tool) => all.some((r) => r.tool === tool));
+    if (!best) return [];
+    const of = all.filter((r) => r.tool === best);
     const reference = of.reduce((s, r) => s + r.diameter, 0) / of.length;
-    for (const r of read) {
-      if (r.tool === best || !(r.tool in TYPICAL_SHARES)) continue;
-      const mine = pairs.get(r.person) ?? new Map<JudgedTool, ReadingPair[]>();
-      pairs.set(r.person, mine);
-      mine.set(r.tool as JudgedTool, [...(mine.get(r.tool as JudgedTool) ?? []), { read: r.diameter, reference }]);
-    }
+    return all.flatMap(({ person, tool, diameter }): Said<ReadingPair>[] =>
+      tool === best || !(tool in TYPICAL_SHARES) ? [] : [{ who: withTool(person, tool), pair: { read: diameter, reference } }],
+    );
+  },
+});
+
+/** Null of a reading that can't be one: its tree says so. */
+function diameterOf(read: AnyDiameter): number | null {
+  try {
+    return readDiameter(read, TYPICAL_ERRORS, () => {}).diameter;
+  } catch (e) {
+    if (e instanceof DomainError) return null;
+    throw e;
   }
-  return new Map(
-    [...pairs].map(([person, tools]) => [
-      person,
-      new Map([...tools].map(([tool, p]) => [tool, pairedError(p, TYPICAL_SHARES[tool])] as const)),
-    ]),
-  );
 }

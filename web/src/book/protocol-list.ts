@@ -31,7 +31,7 @@ export function protocolLines(book: Book): readonly ProtocolLine[] {
     if (!head) continue;
     const used = surveys.flatMap((s) => {
       const i = entity.history.findIndex((v) => v.id === s.body.protocol);
-      return i < 0 ? [] : [{ id: s.id, name: s.body.name, version: i + 1 }];
+      return i < 0 ? [] : [{ id: s.entity, name: s.body.name, version: i + 1 }];
     });
     const preset = head.body.preset;
     if (

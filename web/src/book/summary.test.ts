@@ -8,7 +8,8 @@ import { pagesOf } from './pages';
 import { isDoubtful, tallyOf } from './summary';
 
 const { records, truth } = demoRecords();
-const book = new Book(records as unknown as AnyRecord[]);
+const demo = records as unknown as AnyRecord[];
+const book = new Book(demo);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
 const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 
@@ -68,7 +69,7 @@ describe('a survey’s page', () => {
         { ...reading.body, read: { ...reading.body.read, value } as typeof reading.body.read },
         reading,
       ) as AnyRecord;
-    const disputed = book.with([fix(30), fix(31)]);
+    const disputed = new Book([...demo, fix(30), fix(31)]);
     const t = tallyOf(disputed, survey('Monte Umbrío'));
     const row = t?.rows[0];
     expect(row?.trouble).toMatch(/contradict/);
@@ -78,7 +79,7 @@ describe('a survey’s page', () => {
 
   it('leaves out a tree that was taken back, and has nothing for an unknown survey', () => {
     const tree = truth.find((x) => x.scene === 'tansy-creek');
-    const without = book.with([makeRecord(maker, 'retraction', { record: tree?.id ?? '', reason: null }) as AnyRecord]);
+    const without = new Book([...demo, makeRecord(maker, 'retraction', { record: tree?.id ?? '', reason: null }) as AnyRecord]);
     expect(tallyOf(without, survey('Tansy Creek tract'))?.rows).toHaveLength(25);
     expect(tallyOf(book, v7())).toBeNull();
   });
@@ -101,7 +102,7 @@ describe('the field book', () => {
         protocol: protocol?.id ?? '',
         place: null,
       }) as AnyRecord;
-    const pages = pagesOf(book.with([single('desk'), single('phone')]), 'desk');
+    const pages = pagesOf(new Book([...demo, single('desk'), single('phone')]), 'desk');
     expect(pages.map((p) => p.name)).toEqual(expect.arrayContaining(['Single trees', 'Single trees, another device']));
   });
 });

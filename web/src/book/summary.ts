@@ -1,18 +1,7 @@
-import {
-  type Answer,
-  checkTree,
-  DomainError,
-  deriveTree,
-  type Finding,
-  metres,
-  type ProtocolOptions,
-  type TallyTree,
-  type TreeResult,
-  tally,
-} from '@arbolito/core';
+import { type Answer, type Finding, type ProtocolOptions, type TallyTree, type TreeResult, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Book, BookTree } from './book';
-import { visitBefore } from './tree';
+import { treeOutcome } from './derive';
 
 export interface TallyRow {
   readonly id: string;
@@ -38,20 +27,29 @@ export interface SurveyTally {
   readonly withHeight: number;
 }
 
-/** Everything a survey's page shows, from its readings. */
+const remembered = new WeakMap<object, Map<string, { readonly stamp: string; readonly tally: SurveyTally }>>();
+
+/** Everything a survey's page shows, from its readings; null while it or its protocol is not here: half a book is no book. */
 export function tallyOf(book: Book, surveyId: string): SurveyTally | null {
   const survey = book.find('survey', surveyId);
-  if (!survey) return null;
-  const version = book.protocolOf(survey);
-  // a survey whose protocol has not arrived can't be derived: half a book is no book
-  if (!version) return null;
-  return tallyUnder(book, survey, { name: version.body.name, options: version.body.options });
+  const protocol = book.protocolOf(survey);
+  if (!survey || !protocol) return null;
+  const known = remembered.get(book.kit) ?? new Map<string, { readonly stamp: string; readonly tally: SurveyTally }>();
+  remembered.set(book.kit, known);
+  const stamp = book.stampOf(surveyId);
+  const last = known.get(surveyId);
+  if (last?.stamp === stamp) return last.tally;
+  const made = tallyUnder(book, survey, protocol);
+  known.set(surveyId, { stamp, tally: made });
+  return made;
 }
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
 export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyTally['protocol']): SurveyTally {
-  const surveyId = survey.entity;
-  const rows = book.treesOf(surveyId).map((t) => rowOf(book, t, protocol.options));
+  const rows = [
+    ...book.treesOf(survey.entity).map((t) => rowOf(book, t, protocol.options)),
+    ...book.contestedTreesOf(survey.entity).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
+  ].sort((a, b) => (a.id < b.id ? -1 : 1));
   return {
     survey,
     protocol,
@@ -61,31 +59,45 @@ export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: Sur
   };
 }
 
+const rowsOfTrees = new WeakMap<
+  BookTree,
+  { readonly protocol: ProtocolOptions; readonly species: string | null; readonly row: TallyRow }
+>();
+
 function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions): TallyRow {
-  const tree = book.tree(record.entity) as BookTree;
-  const species = book.speciesFigures(record);
+  const tree = book.tree(record.entity);
+  // a tree that is listed is in the book
+  if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
+  const species = book.find('species', record.body.species)?.body.name ?? null;
+  const known = rowsOfTrees.get(tree);
+  if (known?.protocol === protocol && known.species === species) return known.row;
+  const outcome = treeOutcome(tree, protocol);
   const base = {
-    id: record.entity,
+    id: tree.id,
     tag: record.body.tag,
-    species: book.find('species', record.body.species)?.body.name ?? null,
+    species,
     readings: tree.inForce.length,
-    newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), record.entity),
+    newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
   };
-  try {
-    const result = deriveTree({
-      readings: tree.inForce,
-      protocol,
-      species,
-      ...(tree.eyeHeight === null ? {} : { eyeHeight: metres(tree.eyeHeight) }),
-    });
-    const trouble = tree.contested.length > 0 ? 'Two versions of a reading contradict each other: choose one in its history.' : null;
-    const before = visitBefore(tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
-    return { ...base, result, findings: checkTree({ readings: tree.inForce, result, protocol, species, ...before }), trouble };
-  } catch (e) {
-    if (!(e instanceof DomainError)) throw e;
-    return { ...base, result: null, findings: [], trouble: e.message };
-  }
+  const row: TallyRow = outcome.ok
+    ? { ...base, result: outcome.result, findings: outcome.findings, trouble: tree.contested.length > 0 ? UNDECIDED : null }
+    : { ...base, result: null, findings: [], trouble: outcome.error.message };
+  rowsOfTrees.set(tree, { protocol, species, row });
+  return row;
 }
+const UNDECIDED = 'Two versions of a reading contradict each other: choose one in its history.';
+
+/** Two people said of the tree itself what can't both be: it is listed and counted as nothing until one decides. */
+const undecidedRow = ({ entity, body }: RecordOf<'tree'>): TallyRow => ({
+  id: entity,
+  tag: body.tag,
+  species: null,
+  result: null,
+  findings: [],
+  trouble: 'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.',
+  readings: 0,
+  newest: entity,
+});
 
 const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
 

@@ -1,36 +1,11 @@
-import {
-  type AnyDiameter,
-  DomainError,
-  deriveTree,
-  type JudgedTool,
-  type Pace,
-  type PreviousDiameter,
-  type PreviousHeight,
-  type ProtocolOptions,
-  type Reading,
-  toolOf,
-  yearsBetween,
-} from '@arbolito/core';
+import type { Reading, SpeciesFigures } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
-import type { BodyMeasure } from '../contract/records/body-measure';
-import type { Kind } from '../contract/records/index';
 import { withoutNulls } from '../contract/without-nulls';
-import { correctionAt, type InstrumentCheck } from './instrument-checks';
-import { scaleEndOf } from './instrument-scale';
-import type { ToolRecords } from './paired-diameters';
-import { type Entity, settled } from './versions';
+import type { Kit } from './kit';
+import type { Things } from './things';
+import { byId, type Entity, isContested, settled } from './versions';
 
-type ReadingEntity = Entity<RecordOf<'reading'>>;
-
-/** What gathering a tree asks of the book. */
-export interface Lookup {
-  find<K extends Kind>(kind: K, id: string | null | undefined): RecordOf<K> | null;
-  stemsOf(tree: string): readonly RecordOf<'stem'>[];
-  bodyMeasure(person: string, what: BodyMeasure): number | null;
-  readonly toolRecords: ToolRecords;
-  checksOf(instrument: string): readonly InstrumentCheck[];
-  paceOn(person: string, day: string): Pace | null;
-}
+export type ReadingEntity = Entity<RecordOf<'reading'>>;
 
 /** One time of coming to a tree, with what was read then. */
 export interface BookVisit {
@@ -39,14 +14,17 @@ export interface BookVisit {
   readonly readings: readonly ReadingEntity[];
   /** In force, oldest first, as the core takes them. */
   readonly inForce: readonly Reading[];
+  /** Eye height of whoever took the last reading, metres; null when nobody said. */
+  readonly eyeHeight: number | null;
 }
 
-/** A tree with all that was read of it, ready to be derived. */
+/** A tree with all that was read of it, ready to be derived. Nothing of it ever changes: a tree that does is another. */
 export interface BookTree {
   readonly id: string;
   readonly record: RecordOf<'tree'>;
+  readonly species: SpeciesFigures;
   /** Its stems by number. */
-  readonly stems: readonly { readonly id: string; readonly name: string }[];
+  readonly stems: readonly { readonly id: string; readonly number: number; readonly name: string }[];
   /** Oldest first; the last one counts. */
   readonly visits: readonly BookVisit[];
   /** Of the last visit. */
@@ -55,153 +33,94 @@ export interface BookTree {
   readonly eyeHeight: number | null;
   /** Of the last visit, oldest first, as the core takes them. */
   readonly inForce: readonly Reading[];
-  /** Entities whose versions contradict each other: their readings are withheld until a person decides. */
+  /** Things whose versions contradict each other: what hangs on them is withheld until a person decides. */
   readonly contested: readonly Entity<AnyRecord>[];
 }
 
 /** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
-export function bookTree(book: Lookup, record: RecordOf<'tree'>, all: readonly ReadingEntity[]): BookTree {
-  const stems = stemsOf(book, record.entity);
+export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): BookTree {
+  const stems = stemsOf(things, record.entity);
   const names = new Map(stems.map((s) => [s.id, s.name]));
+  const all = things
+    .entitiesOf(record.entity, 'stem')
+    .flatMap((s) => things.entitiesOf(s.id, 'reading'))
+    .toSorted(byId);
   const byVisit = new Map<string, ReadingEntity[]>();
   for (const entity of all) {
-    const visit = (entity.history[0] as RecordOf<'reading'>).body.visit;
-    byVisit.set(visit, [...(byVisit.get(visit) ?? []), entity]);
+    const { visit } = (entity.heads.at(-1) ?? (entity.history.at(-1) as RecordOf<'reading'>)).body;
+    const own = byVisit.get(visit);
+    if (own) own.push(entity);
+    else byVisit.set(visit, [entity]);
   }
   const visits = [...byVisit]
-    .map(([id, readings]) => ({ id, on: book.find('visit', id)?.body.on ?? '', readings, inForce: inForceOf(book, readings, names) }))
+    .map(([id, readings]): BookVisit => {
+      const person = readings.at(-1)?.history.at(-1)?.person;
+      return {
+        id,
+        on: things.entity<'visit'>(id)?.heads.at(-1)?.body.on ?? '',
+        readings,
+        inForce: inForceOf(kit, readings, names, record.body.survey, isUndecided(things, id)),
+        eyeHeight: person ? kit.bodyMeasure(person, 'eye-height') : null,
+      };
+    })
     .filter((v) => v.readings.some((r) => r.heads.length > 0))
     .sort((a, b) => (a.on === b.on ? (a.id < b.id ? -1 : 1) : a.on < b.on ? -1 : 1));
   const last = visits.at(-1);
-  const readings = last?.readings ?? all;
-  const person = readings.at(-1)?.history.at(-1)?.person;
   return {
     id: record.entity,
     record,
+    species: things.find('species', record.body.species)?.body.figures ?? {},
     stems,
     visits,
-    readings,
+    readings: last?.readings ?? all,
     inForce: last?.inForce ?? [],
-    eyeHeight: person ? book.bodyMeasure(person, 'eye-height') : null,
-    contested: readings.filter((e) => e.heads.length > 1) as unknown as readonly Entity<AnyRecord>[],
+    eyeHeight: last?.eyeHeight ?? null,
+    contested: [
+      ...things.entitiesOf(record.entity, 'stem'),
+      ...things.entitiesOf(record.entity, 'visit'),
+      ...(last?.readings ?? all),
+    ].filter(isContested) as readonly Entity<AnyRecord>[],
   };
 }
 
-function stemsOf(book: Lookup, tree: string): BookTree['stems'] {
+/** Whether the versions of a thing contradict each other. */
+const isUndecided = (things: Things, id: string) => {
+  const entity = things.entity(id);
+  return entity !== undefined && isContested(entity);
+};
+
+function stemsOf(things: Things, tree: string): BookTree['stems'] {
   const taken = new Set<string>();
-  return book.stemsOf(tree).map((s) => {
-    // two devices may both have made a stem 2: they stay two
-    let name = String(s.body.number);
-    while (taken.has(name)) name += '′';
-    taken.add(name);
-    return { id: s.id, name };
-  });
+  return things
+    .partsOf(tree, 'stem')
+    .toSorted((a, b) => a.body.number - b.body.number || (a.entity < b.entity ? -1 : 1))
+    .map((s) => {
+      // two devices may both have made a stem 2: they stay two
+      let name = String(s.body.number);
+      while (taken.has(name)) name += '′';
+      taken.add(name);
+      return { id: s.entity, number: s.body.number, name };
+    });
 }
 
-function inForceOf(book: Lookup, readings: readonly ReadingEntity[], stems: ReadonlyMap<string, string>): readonly Reading[] {
+function inForceOf(
+  kit: Kit,
+  readings: readonly ReadingEntity[],
+  stems: ReadonlyMap<string, string>,
+  survey: string,
+  withheld: boolean,
+): readonly Reading[] {
+  if (withheld) return [];
   return readings.flatMap((e): Reading[] => {
     const head = settled(e);
-    if (!head) return [];
-    const { station, stem, instrument } = head.body;
-    const name = stems.get(stem);
-    const read = withoutNulls(head.body.read);
-    return [
-      {
-        ...instrumentFigures(book, instrument, head.at, read),
-        ...ownFigures(book, head.person, head.at, read),
-        ...read,
-        id: e.id,
-        ...(name && name !== '1' ? { stem: name } : {}),
-        ...(station ? { station } : {}),
-      } as Reading,
-    ];
+    const name = head && stems.get(head.body.stem);
+    // what hangs on a stem that two people say differently is nobody's yet
+    if (!head || !name) return [];
+    const { station, instrument } = head.body;
+    const read = kit.join(withoutNulls(head.body.read), { person: head.person, instrument, at: head.at, survey });
+    return [{ ...read, id: e.id, ...(name !== '1' ? { stem: name } : {}), ...(station ? { station } : {}) } as Reading];
   });
 }
 
-/** What the instrument's record knows of its readings: its own error, and what its checks put right. */
-export function instrumentFigures(book: Lookup, id: string | null, at: string, read: Reading): object {
-  const instrument = book.find('instrument', id)?.body;
-  if (!instrument || !id) return {};
-  const { sigma } = instrument;
-  const checks = book.checksOf(id);
-  const of = (what: 'two-way' | 'base') =>
-    correctionAt(
-      checks.filter((c) => c.what === what),
-      at,
-    );
-  // ultrasound was last checked in air of a known warmth
-  const warmth = checks.findLast((c) => c.what === 'base' && c.at <= at)?.found.celsius;
-  const air = warmth === undefined ? {} : { checkedCelsius: warmth };
-  switch (read.kind) {
-    case 'diameter':
-      return sigma == null ? {} : { sigma };
-    case 'angle': {
-      const scaleEnd = scaleEndOf(instrument.scale);
-      return { ...(sigma == null ? {} : { sigma }), ...(scaleEnd === null ? {} : { scaleEnd }), ...of('two-way') };
-    }
-    case 'shot':
-      // a laser's own error is a length, an ultrasonic instrument's a share
-      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('two-way'), ...of('base'), ...air };
-    case 'distance':
-      return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base'), ...air };
-    default:
-      return {};
-  }
-}
-
-/** What the kit knows of this person with this tool: reach, pace, and the error that their own readings have shown. */
-export function ownFigures(book: Lookup, person: string | null, at: string, read: Reading): object {
-  if (!person) return {};
-  switch (read.kind) {
-    case 'stick':
-    case 'log-scale':
-      return reachOf(book, person);
-    case 'paces': {
-      const own = book.paceOn(person, at.slice(0, 10));
-      return own ? { pace: own.pace, ...(own.spread ? { sigmaShare: own.spread } : {}) } : {};
-    }
-    case 'diameter':
-    case 'optical-diameter': {
-      const record = book.toolRecords.get(person)?.get(toolOf(read as AnyDiameter) as JudgedTool);
-      const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? reachOf(book, person) : {};
-      return { ...reach, ...(record ? { sigmaShare: record.sigma } : {}) };
-    }
-    default:
-      return {};
-  }
-}
-
-function reachOf(book: Lookup, person: string): object {
-  const reach = book.bodyMeasure(person, 'reach');
-  return reach === null ? {} : { reach };
-}
-
-/** What the visit before gave, as the checks take it: stem by stem its diameters, and its height. */
-export interface Before {
-  readonly previous: readonly PreviousDiameter[];
-  readonly previousHeight?: PreviousHeight;
-}
-const NOTHING_BEFORE: Before = { previous: [] };
-
-/**
- * What the last of some visits gave.
- * @param visits earlier ones, oldest first
- * @param on the day of the visit that follows
- */
-export function visitBefore(visits: readonly BookVisit[], on: string, protocol: ProtocolOptions): Before {
-  const last = visits.at(-1);
-  if (!last) return NOTHING_BEFORE;
-  try {
-    const { stems, height } = deriveTree({ readings: last.inForce, protocol });
-    const years = Math.max(0, yearsBetween(last.on, on));
-    return {
-      previous: stems.flatMap(({ stem, dbh }) =>
-        dbh.ok ? [{ stem, diameter: dbh.value.unrounded, sigma: dbh.value.sigma, pom: dbh.value.pom, years }] : [],
-      ),
-      ...(height.ok ? { previousHeight: { height: height.value.value, sigma: height.value.sigma, years } } : {}),
-    };
-  } catch (e) {
-    if (e instanceof DomainError) return NOTHING_BEFORE;
-    throw e;
-  }
-}
+/** Whether two trees say the same: made anew, nothing that follows from a tree need be. */
+export const sameTree = (a: BookTree, b: BookTree): boolean => JSON.stringify(a) === JSON.stringify(b);

@@ -13,35 +13,30 @@ export interface Entity<R extends Version> {
   readonly heads: readonly R[];
   /** Every version, oldest first. */
   readonly history: readonly R[];
+  /** Whether a version in force was made by a newer program, whose words this one can't read. */
+  readonly newer?: boolean;
 }
 
 /**
- * The book as it stands: a set of immutable versions reduced to what is in force. The order of arrival does not matter.
- * A retracted correction brings back what it had replaced.
- * @param records versions in any order, without doubles
- * @param retracted ids of the versions taken back
- * @returns entities in order of their first version's id (ids are UUID v7, so by time)
+ * The versions in force of one thing. A retracted correction brings back what it had replaced.
+ * @param history all its versions, in any order
+ * @param isRetracted whether a version is taken back
+ * @returns the history when all of it is in force, so that most things cost nothing
  */
-export function entitiesOf<R extends Version>(records: Iterable<R>, retracted: ReadonlySet<string>): readonly Entity<R>[] {
-  const byEntity = new Map<string, R[]>();
-  for (const record of records) {
-    const versions = byEntity.get(record.entity);
-    if (versions) versions.push(record);
-    else byEntity.set(record.entity, [record]);
-  }
-  const entities: Entity<R>[] = [];
-  for (const [id, versions] of byEntity) {
-    versions.sort(byId);
-    const inForce = versions.filter((v) => !retracted.has(v.id));
-    const superseded = new Set(inForce.map((v) => v.supersedes));
-    entities.push({ id, history: versions, heads: inForce.filter((v) => !superseded.has(v.id)) });
-  }
-  return entities.sort(byId);
+export function headsOf<R extends Version>(history: readonly R[], isRetracted: (version: R) => boolean): readonly R[] {
+  const [only] = history;
+  if (history.length === 1 && only) return isRetracted(only) ? [] : history;
+  const inForce = history.filter((v) => !isRetracted(v));
+  const superseded = new Set(inForce.map((v) => v.supersedes));
+  return inForce.filter((v) => !superseded.has(v.id));
 }
 
-/** The one version in force; null when there is none, or several that contradict each other. */
+/** The one version in force; null when there is none, several that contradict each other, or one that can't be read. */
 export function settled<R extends Version>(entity: Entity<R>): R | null {
-  return entity.heads.length === 1 ? (entity.heads[0] as R) : null;
+  return entity.heads.length === 1 && !entity.newer ? (entity.heads[0] as R) : null;
 }
 
-const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+/** Whether a person must decide or this program be renewed before anything that depends on it is said. */
+export const isContested = (entity: Entity<Version>) => entity.heads.length > 1 || entity.newer === true;
+
+export const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);

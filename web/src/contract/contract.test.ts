@@ -7,9 +7,10 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { notesOf } from './describe';
 import { parentsOf, validateRecord } from './envelope';
+import { KIND_NAMES, KINDS, type Kind } from './kinds/index';
 import { openApi } from './openapi';
 import { ProtocolOptionsInput } from './protocol-options';
-import { KINDS, RECORDS } from './records/index';
+import { BODIES } from './records/index';
 import { validate } from './validate';
 
 type Plain = Record<string, unknown>;
@@ -19,6 +20,8 @@ const ajv = addFormats.default(new Ajv2020({ strict: false }));
 ajv.addSchema({ $id: 'api', components });
 const fits = (name: string, value: unknown) =>
   (ajv.getSchema(`api#/components/schemas/${name}`) ?? ajv.compile({ $ref: `api#/components/schemas/${name}` }))(value) as boolean;
+
+const linksOf = (kind: Kind) => ({ ...KINDS[kind].partOf, ...KINDS[kind].names, ...KINDS[kind].namesVersion });
 
 describe('the contract', () => {
   it.each(Object.values(PRESETS))('takes the preset “$name” whole', ({ options }) => {
@@ -45,7 +48,7 @@ describe('the contract', () => {
       seen.add(record.kind);
       expect(validateRecord(record).ok).toBe(true);
       expect(fits('SentRecord', record)).toBe(true);
-      expect(fits(RECORDS[record.kind as keyof typeof RECORDS].body.name, record.body), JSON.stringify(record.body)).toBe(true);
+      expect(fits(BODIES[record.kind as keyof typeof BODIES].name, record.body), JSON.stringify(record.body)).toBe(true);
     }
     expect([...seen].sort()).toEqual([
       'body-measure',
@@ -70,7 +73,7 @@ describe('the contract', () => {
     const value = fc.constantFrom<unknown>(null, 0, -1, 1e9, 'x', '', [], {}, true, v7());
     fc.assert(
       fc.property(fc.nat(records.length - 1), fc.nat(9), value, (i, f, v) => {
-        const record = structuredClone(records[i]) as unknown as { kind: keyof typeof RECORDS; body: Plain };
+        const record = structuredClone(records[i]) as unknown as { kind: keyof typeof BODIES; body: Plain };
         const fields = Object.keys(record.body);
         const field = fields[f % fields.length] as string;
         record.body[field] = v;
@@ -78,7 +81,7 @@ describe('the contract', () => {
           kind: record.kind,
           field,
           v,
-          ok: fits(RECORDS[record.kind].body.name, record.body),
+          ok: fits(BODIES[record.kind].name, record.body),
         });
       }),
       { numRuns: 500 },
@@ -89,16 +92,16 @@ describe('the contract', () => {
     const reading = records.find((r) => r.kind === 'reading');
     const named = parentsOf(reading as never).map((p) => p.field);
     expect(named).toEqual(expect.arrayContaining(['body.stem', 'body.visit', 'body.determination', 'person']));
-    for (const kind of KINDS) {
-      for (const parent of Object.values(RECORDS[kind].parents)) expect(parent === '*' || KINDS.includes(parent as never)).toBe(true);
-      for (const field of Object.keys(RECORDS[kind].parents)) expect(fits(RECORDS[kind].body.name, { [field]: 5 })).toBe(false);
+    for (const kind of KIND_NAMES) {
+      for (const parent of Object.values(linksOf(kind))) expect(parent === '*' || KIND_NAMES.includes(parent as never)).toBe(true);
+      for (const field of Object.keys(linksOf(kind))) expect(fits(BODIES[kind].name, { [field]: 5 })).toBe(false);
     }
   });
 
   it('lists parents before children, so that a batch can be stored in order', () => {
-    for (const [i, kind] of KINDS.entries()) {
-      for (const parent of Object.values(RECORDS[kind].parents))
-        if (parent !== '*') expect(KINDS.indexOf(parent as never), `${parent} before ${kind}`).toBeLessThan(i);
+    for (const [i, kind] of KIND_NAMES.entries()) {
+      for (const parent of Object.values(linksOf(kind)))
+        if (parent !== '*') expect(KIND_NAMES.indexOf(parent as never), `${parent} before ${kind}`).toBeLessThan(i);
     }
   });
 

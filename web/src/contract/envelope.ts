@@ -1,8 +1,10 @@
 import 'reflect-metadata';
 import { IsIn, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator';
 import { Says } from './describe';
+import { type KindFacts, upgraded } from './kinds/define';
+import { KIND_NAMES, KINDS, type Kind } from './kinds/index';
 import { Id, MaybeId, Moment, Text } from './records/fields';
-import { KINDS, type Kind, RECORDS } from './records/index';
+import { BODIES, type BodyOf } from './records/index';
 import { type Checked, validate } from './validate';
 
 const SCHEMA = { message: 'a schema version this server knows' };
@@ -12,7 +14,7 @@ export class RecordEnvelope {
   @Id() @Says('This version’s own id, made by the device.') id!: string;
   @Id() @Says('Id of the first version; the same as id for a first one.') entity!: string;
   @MaybeId() @Says('The version this one replaces.') supersedes!: string | null;
-  @IsIn(KINDS, { message: `one of ${KINDS.join(', ')}` }) kind!: Kind;
+  @IsIn(KIND_NAMES, { message: `one of ${KIND_NAMES.join(', ')}` }) kind!: Kind;
   @IsInt(SCHEMA) @Min(1, SCHEMA) @Max(1000, SCHEMA) @Says('Version of the body’s schema.', 1) schema!: number;
   @Text(1, 80) @Says('The device it was made on.') device!: string;
   @MaybeId() @Says('Who made it; null when nobody said.') person!: string | null;
@@ -31,7 +33,7 @@ export class SentRecord extends RecordEnvelope {
   seq?: number;
 }
 
-export type BodyOf<K extends Kind> = InstanceType<(typeof RECORDS)[K]['body']>;
+export type { BodyOf };
 /** A record of one kind as everybody handles it. */
 export interface RecordOf<K extends Kind> extends Omit<RecordEnvelope, 'kind' | 'body'> {
   kind: K;
@@ -45,15 +47,15 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
   if (!envelope.ok) return envelope;
   const record = envelope.value;
   const field = (name: string) => (at ? `${at}.${name}` : name);
-  const kind = RECORDS[record.kind];
-  if (record.schema > kind.schema) {
+  const facts = KINDS[record.kind];
+  if (record.schema > facts.schema) {
     return {
       ok: false,
       errors: [
         {
           field: field('schema'),
           value: record.schema,
-          allowed: `at most ${kind.schema}: this server is older than the device, update it`,
+          allowed: `at most ${facts.schema}: this server is older than the device, update it`,
         },
       ],
     };
@@ -70,9 +72,8 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
       ],
     };
   }
-  let plainBody = (plain as { body: Record<string, unknown> }).body;
-  for (const upgrade of kind.upgrades.slice(record.schema - 1)) plainBody = upgrade(plainBody);
-  const body = validate(kind.body as new () => object, plainBody, field('body'));
+  const plainBody = upgraded(facts, record.schema, (plain as { body: Record<string, unknown> }).body);
+  const body = validate(BODIES[record.kind] as new () => object, plainBody, field('body'));
   if (!body.ok) return body;
   const { seq: _, ...own } = record;
   return {
@@ -81,20 +82,32 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
       ...own,
       supersedes: record.supersedes ?? null,
       person: record.person ?? null,
-      schema: kind.schema,
+      schema: facts.schema,
       body: plainBody,
     } as unknown as AnyRecord,
   };
 }
 
-/** The ids that must have arrived before a record can be stored. */
-export function parentsOf(record: AnyRecord): readonly { readonly field: string; readonly id: string; readonly kind: string }[] {
+/** What must have arrived before a record can be stored. */
+export interface Parent {
+  readonly field: string;
+  readonly id: string;
+  /** `*` for any. */
+  readonly kind: string;
+  /** Whether one exact version is named, and not the thing that has versions. */
+  readonly version: boolean;
+}
+
+export function parentsOf(record: AnyRecord): readonly Parent[] {
   const body = record.body as unknown as Record<string, unknown>;
-  const named = Object.entries(RECORDS[record.kind].parents as Record<string, string>).flatMap(([field, kind]) => {
-    const id = body[field];
-    return typeof id === 'string' ? [{ field: `body.${field}`, id, kind }] : [];
-  });
-  if (record.supersedes) named.push({ field: 'supersedes', id: record.supersedes, kind: record.kind });
-  if (record.person) named.push({ field: 'person', id: record.person, kind: 'person' });
+  const { partOf, names, namesVersion } = KINDS[record.kind] as KindFacts;
+  const of = (fields: Readonly<Record<string, string>>, version: boolean): readonly Parent[] =>
+    Object.entries(fields).flatMap(([field, kind]) => {
+      const id = body[field];
+      return typeof id === 'string' ? [{ field: `body.${field}`, id, kind, version }] : [];
+    });
+  const named = [...of(partOf, false), ...of(names, false), ...of(namesVersion, true)];
+  if (record.supersedes) named.push({ field: 'supersedes', id: record.supersedes, kind: record.kind, version: true });
+  if (record.person) named.push({ field: 'person', id: record.person, kind: 'person', version: false });
   return named;
 }

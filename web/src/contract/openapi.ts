@@ -6,8 +6,9 @@ import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './des
 import { SentRecord } from './envelope';
 import { EXAMPLES } from './examples';
 import { OUTLINE_SCHEMA } from './geometry';
+import { KIND_NAMES } from './kinds/index';
 import { Problem } from './problem';
-import { KINDS, RECORDS } from './records/index';
+import { BODIES } from './records/index';
 import { PullResponse, PushRequest, PushResponse, SYNC_LIMIT } from './sync';
 
 type Schema = Record<string, unknown>;
@@ -133,7 +134,7 @@ export function openApi(): Schema {
   const push = s.ref(PushRequest);
   const pushSchema = s.components.PushRequest as { properties: Record<string, Schema> };
   pushSchema.properties.records = { ...pushSchema.properties.records, items: s.ref(SentRecord) };
-  for (const kind of KINDS) s.ref(RECORDS[kind].body as ContractClass);
+  for (const kind of KIND_NAMES) s.ref(BODIES[kind] as ContractClass);
   return {
     openapi: '3.1.0',
     info: {
@@ -154,7 +155,7 @@ export function openApi(): Schema {
       '/api/v1/sync': {
         post: {
           summary: 'Stores records; sending twice or in any order gives the same book.',
-          description: `At most ${SYNC_LIMIT} records. A record's body follows the schema of its kind: ${KINDS.map((k) => `${k} → ${RECORDS[k].body.name}`).join(', ')}.`,
+          description: `At most ${SYNC_LIMIT} records. A record's body follows the schema of its kind: ${KIND_NAMES.map((k) => `${k} → ${BODIES[k].name}`).join(', ')}.`,
           parameters: [
             {
               name: 'X-Arbolito',

@@ -2,7 +2,7 @@ import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, unsent, whenOutdated } from './store';
+import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, recordsById, unsent, whenOutdated } from './store';
 import { synchronise } from './synchronise';
 
 export interface BookState {
@@ -23,7 +23,7 @@ export interface BookState {
 }
 
 const EMPTY: BookState = {
-  book: new Book([]),
+  book: new Book(),
   loaded: false,
   whole: false,
   unsent: 0,
@@ -34,13 +34,19 @@ const EMPTY: BookState = {
 };
 const PAUSE_MS = 20_000;
 
+/** What pages of one device tell each other. */
+interface News {
+  readonly kept?: readonly string[];
+  readonly pulled?: readonly string[];
+  readonly decided?: true;
+}
+
 /** The book in memory, kept equal to the local store; one a page. */
 class BookStore {
   private state = EMPTY;
-  private records = new Map<string, AnyRecord>();
   /** On their way into the local store: not in the outbox yet, and the server does not have them either. */
   private readonly underWay = new Set<string>();
-  private outbox: readonly Unsent[] = [];
+  private outbox = new Map<string, Unsent>();
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
   private again = false;
@@ -74,16 +80,19 @@ class BookStore {
     }
     strikeFromJournal(records);
     this.show(records);
+    for (const { id } of records) {
+      this.outbox.set(id, { id });
+      this.underWay.delete(id);
+    }
     this.set({ trouble: null });
-    await this.countOutbox(records);
-    this.channel?.postMessage('kept');
+    this.count();
+    this.channel?.postMessage({ kept: records.map((r) => r.id) } satisfies News);
     void this.sync();
   }
 
   /** Puts a corrected record in the place of a refused one, and sends it. */
   async correct(record: AnyRecord): Promise<void> {
     await correctLocally(record);
-    this.records.set(record.id, record);
     await this.decided();
   }
 
@@ -99,11 +108,9 @@ class BookStore {
     await this.decided();
   }
 
-  /** What was decided may bring records into the book or take them out: it is made anew. */
   private async decided(): Promise<void> {
-    await this.countOutbox();
-    this.set({ book: new Book(this.inBook()) });
-    this.channel?.postMessage('decided');
+    await this.readAll();
+    this.channel?.postMessage({ decided: true } satisfies News);
     void this.sync();
   }
 
@@ -121,9 +128,9 @@ class BookStore {
       try {
         const pulled = await synchronise();
         this.show(pulled);
-        await this.countOutbox();
+        await this.readOutbox();
         this.set({ reached: true, whole: true });
-        if (pulled.length > 0) this.channel?.postMessage('pulled');
+        if (pulled.length > 0) this.channel?.postMessage({ pulled: pulled.map((r) => r.id) } satisfies News);
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
         this.set({ reached: false });
@@ -133,7 +140,7 @@ class BookStore {
 
   private open(): void {
     this.channel = new BroadcastChannel('arbolito.book');
-    this.channel.onmessage = ({ data }) => void this.load(data === 'decided');
+    this.channel.onmessage = ({ data }) => void this.hear(data as News);
     whenOutdated(() => this.set({ trouble: 'A newer Arbolito is open in another tab: reload this page.' }));
     void this.load().then(this.sync);
     window.addEventListener('online', this.sync);
@@ -141,19 +148,16 @@ class BookStore {
     setInterval(() => document.visibilityState === 'visible' && void this.sync(), PAUSE_MS);
   }
 
-  /** @param decided whether another page has decided over what was refused */
-  private async load(decided = false): Promise<void> {
+  private async load(): Promise<void> {
     try {
       const unfinished = journalled();
       if (unfinished.length > 0) {
         await keepLocally(unfinished);
         strikeFromJournal(unfinished);
       }
-      const records = await loadAll();
-      const fresh = decided || records.some((r) => !this.records.has(r.id));
-      for (const record of records) this.records.set(record.id, record);
-      await this.countOutbox(unfinished);
-      if (fresh) this.set({ book: new Book(this.inBook()) });
+      await this.readAll();
+      for (const { id } of unfinished) this.underWay.delete(id);
+      this.count();
       this.set({ loaded: true, whole: await isWhole() });
     } catch (e) {
       this.set({
@@ -163,29 +167,52 @@ class BookStore {
     }
   }
 
+  /** Another page of this device kept or pulled something: that is all that has to be read. */
+  private async hear(news: News): Promise<void> {
+    try {
+      if (news.decided) return await this.readAll();
+      this.show(await recordsById(news.kept ?? news.pulled ?? []));
+      await this.readOutbox();
+      if (news.pulled) this.set({ whole: await isWhole() });
+    } catch {
+      // what could not be read now is read when the next thing happens, or at the next opening
+    }
+  }
+
+  /** The whole store: at the opening, and when what was decided may bring records into the book or take them out. */
+  private async readAll(): Promise<void> {
+    const [records, entries] = [await loadAll(), await unsent()];
+    this.outbox = new Map(entries.map((u) => [u.id, u]));
+    const aside = new Set(entries.flatMap((u) => (u.aside ? [u.id] : [])));
+    // what could not be stored yet, or is just being stored, stands in the journal
+    const here = [...records, ...journalled()];
+    this.set({ book: new Book(aside.size === 0 ? here : here.filter((r) => !aside.has(r.id))) });
+    await this.readRefused();
+  }
+
   private show(records: readonly AnyRecord[]): void {
-    const fresh = records.filter((r) => !this.records.has(r.id));
-    if (fresh.length === 0) return;
-    for (const record of fresh) this.records.set(record.id, record);
-    this.set({ book: new Book(this.inBook()) });
+    const { book } = this.state;
+    const fresh = records.filter((r) => !book.has(r.id) && !this.outbox.get(r.id)?.aside);
+    if (fresh.length > 0) this.set({ book: book.add(fresh).book });
   }
 
-  /** Every record but those a person set aside. */
-  private inBook(): Iterable<AnyRecord> {
-    const aside = new Set(this.outbox.flatMap((u) => (u.aside ? [u.id] : [])));
-    return aside.size === 0 ? this.records.values() : [...this.records.values()].filter((r) => !aside.has(r.id));
+  private async readOutbox(): Promise<void> {
+    this.outbox = new Map((await unsent()).map((u) => [u.id, u]));
+    await this.readRefused();
   }
 
-  /** Reads the outbox; `stored` are records that have reached it, if the server does not have them by now. */
-  private async countOutbox(stored: readonly AnyRecord[] = []): Promise<void> {
-    this.outbox = await unsent();
-    for (const { id } of stored) this.underWay.delete(id);
+  /** Refused records as they were sent, with what waits for them; nearly always there are none. */
+  private async readRefused(): Promise<void> {
+    const entries = [...this.outbox.values()];
+    const records = entries.some((u) => u.refused) ? await recordsById(entries.map((u) => u.id)) : [];
+    this.set({ refused: refusedOf(entries, new Map(records.map((r) => [r.id, r]))) });
     this.count();
   }
 
   private count(): void {
-    const waiting = new Set([...this.outbox.flatMap((u) => (u.aside ? [] : [u.id])), ...this.underWay]);
-    this.set({ unsent: waiting.size, storing: this.underWay.size, refused: refusedOf(this.outbox, this.records) });
+    const aside = [...this.outbox.values()].filter((u) => u.aside).length;
+    const notYet = [...this.underWay].filter((id) => !this.outbox.has(id)).length;
+    this.set({ unsent: this.outbox.size - aside + notYet, storing: this.underWay.size });
   }
 
   private set(change: Partial<BookState>): void {

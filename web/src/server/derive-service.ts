@@ -1,15 +1,5 @@
-import {
-  checkTree,
-  compareSchools,
-  DomainError,
-  deriveTree,
-  metres,
-  PRESETS,
-  type ProtocolOptions,
-  type School,
-  type TreeResult,
-  TYPICAL_ERRORS,
-} from '@arbolito/core';
+import { compareSchools, PRESETS, type ProtocolOptions, type School, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
+import { outcomeOf } from '../book/derive';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
 import { validate } from '../contract/validate';
@@ -40,28 +30,15 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
   const id = typeof given === 'string' ? given.slice(0, 100) : null;
   if (!checked.ok) return { id, ok: false, errors: [...checked.errors] };
   const tree = withoutNulls(checked.value);
-  const species = tree.species ?? {};
-  try {
-    const result = deriveTree({
-      readings: tree.readings,
-      protocol,
-      species,
-      errors,
-      ...(tree.eyeHeight != null ? { eyeHeight: metres(tree.eyeHeight) } : {}),
-    });
-    const findings = checkTree({
-      readings: tree.readings,
-      result,
-      protocol,
-      species,
-      previous: tree.previous ?? [],
-      ...(tree.previousHeight ? { previousHeight: tree.previousHeight } : {}),
-    });
-    return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol)), errors: [] };
-  } catch (e) {
-    if (!(e instanceof DomainError)) throw e;
-    return { id, ok: false, errors: [{ field: `${at}.readings (${e.quantity})`, value: e.value ?? null, allowed: e.expected }] };
+  const input = { readings: tree.readings, protocol, species: tree.species ?? {}, eyeHeight: tree.eyeHeight ?? null, errors };
+  const before = { previous: tree.previous ?? [], ...(tree.previousHeight ? { previousHeight: tree.previousHeight } : {}) };
+  const outcome = outcomeOf(input, before);
+  if (!outcome.ok) {
+    const { quantity, value, expected } = outcome.error;
+    return { id, ok: false, errors: [{ field: `${at}.readings (${quantity})`, value: value ?? null, allowed: expected }] };
   }
+  const { result, findings } = outcome;
+  return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol)), errors: [] };
 }
 
 /** What other schools would do on every trunk of which something is said. */

@@ -65,11 +65,29 @@ describe('the list of surveys a page is sent with', () => {
 
     // the server's list and the device's book are the same list
     const book = new Book((await recordsAfter(t.db, 0, 1000)) as AnyRecord[]);
-    expect(book.all('survey').map((s) => ({ name: s.body.name, trees: book.treesOf(s.id).length }))).toEqual(
+    expect(book.all('survey').map((s) => ({ name: s.body.name, trees: book.treesOf(s.entity).length }))).toEqual(
       lines.map(({ name, trees }) => ({ name, trees })),
     );
 
-    make('retraction', { record: south.id, reason: null });
+    const gone = make('retraction', { record: south.id, reason: null });
     expect((await store()).map((l) => l.name)).toEqual(['North']);
+    // a retraction taken back takes nothing back, and one taken back twice does again
+    const back = make('retraction', { record: gone.id, reason: null });
+    expect((await store()).map((l) => l.name)).toEqual(['North', 'South']);
+    make('retraction', { record: back.id, reason: null });
+    expect((await store()).map((l) => l.name)).toEqual(['North']);
+
+    // struck out: gone with its trees, and there again when that is taken back
+    make('strike-out', { entity: one.id, reason: 'counted twice' });
+    expect(await store()).toEqual([expect.objectContaining({ name: 'North', trees: 1 })]);
+    const struck = make('strike-out', { entity: north.id, reason: null });
+    expect(await store()).toEqual([]);
+    make('retraction', { record: struck.id, reason: null });
+    const last = await store();
+    expect(last).toEqual([expect.objectContaining({ name: 'North', trees: 1 })]);
+    const now = new Book((await recordsAfter(t.db, 0, 1000)) as AnyRecord[]);
+    expect(now.all('survey').map((s) => ({ name: s.body.name, trees: now.treesOf(s.entity).length }))).toEqual(
+      last.map(({ name, trees }) => ({ name, trees })),
+    );
   });
 });

@@ -1,13 +1,7 @@
 import { asc, gt, inArray, sql } from 'drizzle-orm';
-import type { PgTable } from 'drizzle-orm/pg-core';
 import type { AnyRecord } from '../contract/envelope';
-import type { Kind } from '../contract/records/index';
 import type { Db, Tx } from './db';
-import * as schema from './schema/index';
-
-type BodyTable = PgTable & { id: typeof schema.person.id };
-const { record: _record, recordSeq: _seq, bodyMeasure, paceCalibration, ...bodies } = schema;
-const TABLES = { ...bodies, 'body-measure': bodyMeasure, 'pace-calibration': paceCalibration } as unknown as Record<Kind, BodyTable>;
+import { record as recordTable, TABLES } from './schema/index';
 
 export interface Stamp {
   readonly kind: string;
@@ -19,9 +13,9 @@ export interface Stamp {
 export async function stampsOf(tx: Db | Tx, ids: readonly string[]): Promise<Map<string, Stamp>> {
   if (ids.length === 0) return new Map();
   const rows = await tx
-    .select({ id: schema.record.id, kind: schema.record.kind, entity: schema.record.entity, hash: schema.record.hash })
-    .from(schema.record)
-    .where(inArray(schema.record.id, [...ids]));
+    .select({ id: recordTable.id, kind: recordTable.kind, entity: recordTable.entity, hash: recordTable.hash })
+    .from(recordTable)
+    .where(inArray(recordTable.id, [...ids]));
   return new Map(rows.map((r) => [r.id, r]));
 }
 
@@ -40,9 +34,10 @@ export interface Sent {
 /** Stores new records, parents before children as given. All or none. */
 export async function insertRecords(tx: Tx, records: readonly Sent[]): Promise<void> {
   for (const run of runsOfOneKind(records)) {
-    await tx.insert(schema.record).values(run.map(({ record: { body: _, ...envelope }, sent, hash }) => ({ ...envelope, sent, hash })));
+    await tx.insert(recordTable).values(run.map(({ record: { body: _, ...envelope }, sent, hash }) => ({ ...envelope, sent, hash })));
     const table = TABLES[(run[0] as Sent).record.kind];
-    await tx.insert(table).values(run.map(({ record }) => ({ ...(record.body as object), id: record.id })));
+    // what a kind's table holds is the kind's own matter: its class has checked the body
+    await tx.insert(table).values(run.map(({ record }) => ({ ...(record.body as object), id: record.id })) as never);
   }
 }
 
@@ -60,8 +55,8 @@ function runsOfOneKind(records: readonly Sent[]): Sent[][] {
 
 /** A page of records in the server's order, each as it was sent. */
 export async function recordsAfter(db: Db, after: number, limit: number): Promise<(AnyRecord & { seq: number })[]> {
-  const { seq, sent } = schema.record;
-  const rows = await db.select({ seq, sent }).from(schema.record).where(gt(seq, after)).orderBy(asc(seq)).limit(limit);
+  const { seq, sent } = recordTable;
+  const rows = await db.select({ seq, sent }).from(recordTable).where(gt(seq, after)).orderBy(asc(seq)).limit(limit);
   return rows.map((row) => ({ ...(JSON.parse(row.sent) as AnyRecord), seq: row.seq }));
 }
 
@@ -76,15 +71,21 @@ export interface SurveyLine {
 export async function surveyLines(db: Db): Promise<readonly SurveyLine[]> {
   const result = await db.execute<{ id: string; name: string; place: string | null; trees: number }>(sql`
     with in_force as (
-      select r.* from record r
-      where not exists (select 1 from retraction x where x.record = r.id)
+      select r.id, r.entity from record r
+      where r.kind in ('survey', 'tree', 'strike-out')
+        and not exists (select 1 from retraction x where x.record = r.id and not is_retracted(x.id))
         and not exists (
-          select 1 from record s where s.supersedes = r.id and not exists (select 1 from retraction y where y.record = s.id)
+          select 1 from record s where s.supersedes = r.id
+            and not exists (select 1 from retraction y where y.record = s.id and not is_retracted(y.id))
         )
-    )
+    ),
+    struck as (select x.entity from strike_out x join in_force f on f.id = x.id)
     select distinct on (r.entity) r.entity as id, s.name, s.place,
-      (select count(distinct tr.entity)::int from tree t join in_force tr on tr.id = t.id where t.survey = r.entity) as trees
+      (select count(distinct tr.entity)::int from tree t join in_force tr on tr.id = t.id
+        where t.survey = r.entity and tr.entity not in (select entity from struck)
+          and (t.plot is null or t.plot not in (select entity from struck))) as trees
     from survey s join in_force r on r.id = s.id
+    where r.entity not in (select entity from struck)
     order by r.entity, r.id desc`);
   return result.rows;
 }

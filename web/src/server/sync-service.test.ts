@@ -165,6 +165,15 @@ describe('pushing records', () => {
       status: 'refused',
       errors: [{ field: 'body.protocol', allowed: expect.stringContaining('person') }],
     });
+    // a thing is named by itself, not by a later version of it
+    const renamed = person('Ada B.', { entity: ada.id, supersedes: ada.id });
+    expect(await statuses([renamed])).toEqual(['stored']);
+    const measure = { what: 'reach', value: 0.6, footwear: null, where: null, on: '2026-05-01' };
+    expect((await push(t.db, [envelope('body-measure', { ...measure, person: renamed.id })])).answers[0]).toMatchObject({
+      status: 'refused',
+      errors: [{ field: 'body.person', allowed: expect.stringContaining(ada.id as string) }],
+    });
+    expect(await statuses([envelope('body-measure', { ...measure, person: ada.id })])).toEqual(['stored']);
     expect((await push(t.db, [person('Eva', { entity: ada.id, supersedes: ben.id })])).answers[0]).toMatchObject({
       status: 'refused',
       errors: [{ field: 'entity' }],

@@ -124,6 +124,15 @@ function judge({ record, hash }: Sent, here: ReadonlyMap<string, Stamp>): PushAn
         { field: parent.field, value: parent.id, allowed: `the id of a ${parent.kind}; this is a ${found.kind}` },
       ]);
     }
+    if (!parent.version && found.entity !== parent.id) {
+      return answered(record.id, 'refused', [
+        {
+          field: parent.field,
+          value: parent.id,
+          allowed: `${found.entity}, the id of the thing itself: this is one of its later versions`,
+        },
+      ]);
+    }
     if (parent.field === 'supersedes' && found.entity !== record.entity) {
       return answered(record.id, 'refused', [
         { field: 'entity', value: record.entity, allowed: `${found.entity}, the entity of the version it supersedes` },

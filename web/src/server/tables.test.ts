@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { KINDS } from '../contract/records/index';
+import { KIND_NAMES } from '../contract/kinds/index';
 import { testDatabase } from './test-database';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
@@ -17,7 +17,7 @@ describe('the tables', () => {
     );
     const tables = rows.map((r) => r.table);
     // every table of the schema is one of records: one that is a cache would be named here
-    expect(tables).toEqual(['record', ...KINDS.map((k) => k.replace('-', '_'))].sort());
+    expect(tables).toEqual(['record', ...KIND_NAMES.map((k) => k.replace('-', '_'))].sort());
     const before = await count();
     for (const table of tables) {
       for (const sql of [`update ${table} set id = id`, `delete from ${table}`, `truncate ${table} cascade`])

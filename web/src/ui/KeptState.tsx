@@ -14,6 +14,12 @@ export function KeptState({ state }: { state: BookState }) {
     );
   if (state.storing > 0) return <span>keeping …</span>;
   if (state.unsent > 0) return <span>{state.unsent} kept on this device</span>;
+  if (state.book.unread > 0)
+    return (
+      <span>
+        {state.book.unread} {state.book.unread === 1 ? 'record' : 'records'} of a newer Arbolito, kept unread: reload this page
+      </span>
+    );
   const said = state.reached === false ? 'all kept; no server just now' : 'all kept and sent';
   if (aside === 0) return <span>{said}</span>;
   return (

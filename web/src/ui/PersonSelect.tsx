@@ -15,12 +15,12 @@ export function PersonSelect({ people, value, name, nobody, onPick }: Props) {
     <select
       className="chip min-w-48 flex-1 justify-start"
       aria-label={name}
-      value={people.some((p) => p.id === value) ? (value ?? '') : ''}
+      value={people.some((p) => p.entity === value) ? (value ?? '') : ''}
       onChange={(e) => onPick(e.target.value || null)}
     >
       {nobody && <option value="">{nobody}</option>}
       {people.map((p) => (
-        <option key={p.id} value={p.id}>
+        <option key={p.entity} value={p.entity}>
           {p.body.name}
         </option>
       ))}

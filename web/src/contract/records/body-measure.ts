@@ -1,10 +1,7 @@
 import 'reflect-metadata';
 import { InRange, Says } from '../describe';
-import { recordKind } from './define';
+import { BODY_MEASURES, type BodyMeasure } from '../kinds/body-measure';
 import { Among, Day, Id, MaybeText } from './fields';
-
-export const BODY_MEASURES = ['breast-height-mark', 'reach', 'eye-height'] as const;
-export type BodyMeasure = (typeof BODY_MEASURES)[number];
 
 /** A length on a person's own body that measuring leans on: it holds for the footwear of that day, and is due again. */
 export class BodyMeasureBody {
@@ -15,4 +12,3 @@ export class BodyMeasureBody {
   @MaybeText(120) @Says('Where on the body a mark is.') where!: string | null;
   @Day() @Says('When it was taken.') on!: string;
 }
-export const bodyMeasure = recordKind(BodyMeasureBody, { person: 'person' });

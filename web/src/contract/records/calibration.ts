@@ -1,6 +1,5 @@
 import 'reflect-metadata';
 import { IsObject, ValidateBy } from 'class-validator';
-import { recordKind } from './define';
 import { Id, Text } from './fields';
 
 const isFigure = ([name, n]: [string, unknown]) => name.length >= 1 && name.length <= 40 && Number.isFinite(n);
@@ -19,4 +18,3 @@ export class CalibrationBody {
   })
   found!: Record<string, number>;
 }
-export const calibration = recordKind(CalibrationBody, { instrument: 'instrument' });

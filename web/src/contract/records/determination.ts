@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { recordKind } from './define';
 import { Among, Id, Text } from './fields';
 
 /** One setting-up of one method, under one version of a protocol. */
@@ -10,4 +9,3 @@ export class DeterminationBody {
   @Text(1, 40) method!: string;
   @Id() protocol!: string;
 }
-export const determination = recordKind(DeterminationBody, { stem: 'stem', visit: 'visit', protocol: 'protocol' });

@@ -1,42 +1,46 @@
-import { bodyMeasure } from './body-measure';
-import { calibration } from './calibration';
-import type { RecordKind } from './define';
-import { determination } from './determination';
-import { instrument } from './instrument';
-import { paceCalibration } from './pace-calibration';
-import { person } from './person';
-import { plot } from './plot';
-import { protocol } from './protocol';
-import { reading } from './reading';
-import { retraction } from './retraction';
-import { species } from './species';
-import { station } from './station';
-import { stem } from './stem';
-import { stratum } from './stratum';
-import { survey } from './survey';
-import { tree } from './tree';
-import { visit } from './visit';
+import type { ContractClass } from '../describe';
+import type { Kind } from '../kinds/index';
+import { BodyMeasureBody } from './body-measure';
+import { CalibrationBody } from './calibration';
+import { DeterminationBody } from './determination';
+import { InstrumentBody } from './instrument';
+import { PaceCalibrationBody } from './pace-calibration';
+import { PersonBody } from './person';
+import { PlotBody } from './plot';
+import { ProtocolBody } from './protocol';
+import { ReadingBody } from './reading';
+import { RetractionBody } from './retraction';
+import { SpeciesBody } from './species';
+import { StationBody } from './station';
+import { StemBody } from './stem';
+import { StratumBody } from './stratum';
+import { StrikeOutBody } from './strike-out';
+import { SurveyBody } from './survey';
+import { ToolCalibrationBody } from './tool-calibration';
+import { TreeBody } from './tree';
+import { VisitBody } from './visit';
 
-/** Every kind of record, parents before children. A new kind is a file beside these, a line here and a table. */
-export const RECORDS = {
-  person,
-  'body-measure': bodyMeasure,
-  'pace-calibration': paceCalibration,
-  instrument,
-  calibration,
-  protocol,
-  species,
-  survey,
-  stratum,
-  plot,
-  tree,
-  stem,
-  visit,
-  station,
-  determination,
-  reading,
-  retraction,
-} satisfies Record<string, RecordKind>;
+/** The class of every kind's body, with its checks. */
+export const BODIES = {
+  person: PersonBody,
+  'body-measure': BodyMeasureBody,
+  'pace-calibration': PaceCalibrationBody,
+  'tool-calibration': ToolCalibrationBody,
+  instrument: InstrumentBody,
+  calibration: CalibrationBody,
+  protocol: ProtocolBody,
+  species: SpeciesBody,
+  survey: SurveyBody,
+  stratum: StratumBody,
+  plot: PlotBody,
+  tree: TreeBody,
+  stem: StemBody,
+  visit: VisitBody,
+  station: StationBody,
+  determination: DeterminationBody,
+  reading: ReadingBody,
+  retraction: RetractionBody,
+  'strike-out': StrikeOutBody,
+} satisfies Record<Kind, ContractClass>;
 
-export type Kind = keyof typeof RECORDS;
-export const KINDS = Object.keys(RECORDS) as Kind[];
+export type BodyOf<K extends Kind> = InstanceType<(typeof BODIES)[K]>;

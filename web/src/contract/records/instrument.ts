@@ -1,21 +1,8 @@
 import 'reflect-metadata';
 import { IsIn, IsOptional } from 'class-validator';
 import { InRange, MaybeOne, Says } from '../describe';
-import { recordKind } from './define';
+import { INSTRUMENT_TOOLS, type InstrumentTool } from '../kinds/instrument';
 import { Among, MaybeText, Text } from './fields';
-
-export const INSTRUMENT_TOOLS = [
-  'diameter-tape',
-  'plain-tape',
-  'clinometer',
-  'pendulum',
-  'protractor',
-  'distance-tape',
-  'laser',
-  'ultrasonic',
-  'rangefinder',
-  'other',
-] as const;
 
 /** The scale an angle instrument is read on. */
 export class InstrumentScale {
@@ -35,11 +22,10 @@ export class InstrumentScale {
 /** A tool of the kit, with the error its owner trusts it to. */
 export class InstrumentBody {
   @Text(1, 80) name!: string;
-  @Among(...INSTRUMENT_TOOLS) tool!: (typeof INSTRUMENT_TOOLS)[number];
+  @Among(...INSTRUMENT_TOOLS) tool!: InstrumentTool;
   @MaybeText(80) serial!: string | null;
   @IsOptional() @InRange(0, 10, 'radians, metres or a share, by tool', { above: true }) @Says('Standard error of one reading.') sigma!:
     | number
     | null;
   @MaybeOne(() => InstrumentScale) @Says('The scale it is read on.') scale!: InstrumentScale | null;
 }
-export const instrument = recordKind(InstrumentBody);

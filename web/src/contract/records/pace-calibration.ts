@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
 import { InRange, Many, Says } from '../describe';
-import { recordKind } from './define';
 import { Among, Day, Id, MaybeText } from './fields';
 
 /** One walk over a taped course. */
@@ -20,4 +19,3 @@ export class PaceCalibrationBody {
   @MaybeText(80) @Says('In which boots or snowshoes.') footwear!: string | null;
   @Day() @Says('When it was taken.') on!: string;
 }
-export const paceCalibration = recordKind(PaceCalibrationBody, { person: 'person' });

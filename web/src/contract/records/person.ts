@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { IsOptional } from 'class-validator';
 import { InRange, Says } from '../describe';
-import { recordKind } from './define';
 import { Text } from './fields';
 
 /** Somebody who measures. */
@@ -10,4 +9,3 @@ export class PersonBody {
   @IsOptional() @InRange(0.8, 2.5, 'm') @Says('Height of the eye above the ground, in the boots of the day.') eyeHeight!: number | null;
   @IsOptional() @InRange(0.3, 1, 'm') @Says('Eye to stick.') reach!: number | null;
 }
-export const person = recordKind(PersonBody);

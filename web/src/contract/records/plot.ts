@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { IsOptional } from 'class-validator';
 import { InRange } from '../describe';
-import { recordKind } from './define';
 import { Id, MaybeId, Text } from './fields';
 
 /** A plot or point; a circle has a radius, a rectangle width and length, a point its basal-area factor. */
@@ -18,4 +17,3 @@ export class PlotBody {
   @IsOptional() @InRange(0, 10_000, 'm', { above: true }) length!: number | null;
   @IsOptional() @InRange(0, 50, 'm²/ha', { above: true }) basalAreaFactor!: number | null;
 }
-export const plot = recordKind(PlotBody, { survey: 'survey', stratum: 'stratum' });

@@ -3,7 +3,6 @@ import { PRESET_KEYS, type PresetKey } from '@arbolito/core';
 import { IsIn, IsOptional } from 'class-validator';
 import { One } from '../describe';
 import { ProtocolOptionsInput } from '../protocol-options';
-import { recordKind } from './define';
 import { Text } from './fields';
 
 /** How a survey measures. Surveys and determinations name the very version they were made under. */
@@ -12,4 +11,3 @@ export class ProtocolBody {
   @IsOptional() @IsIn(PRESET_KEYS, { message: `one of ${PRESET_KEYS.join(', ')}` }) preset!: PresetKey | null;
   @One(() => ProtocolOptionsInput) options!: ProtocolOptionsInput;
 }
-export const protocol = recordKind(ProtocolBody);

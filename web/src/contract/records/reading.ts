@@ -3,7 +3,6 @@ import type { Reading } from '@arbolito/core';
 import { IsInt, Max, Min } from 'class-validator';
 import { OneOf } from '../describe';
 import { READING_CLASSES, ReadingBase } from '../reading';
-import { recordKind } from './define';
 import { Id, MaybeId, Text } from './fields';
 
 const RANGE = { message: 'a whole number from 1 to 99' };
@@ -21,11 +20,3 @@ export class ReadingBody {
   @Text(1, 200) typed!: string;
   @OneOf('kind', READING_CLASSES, () => ReadingBase) read!: Reading;
 }
-export const reading = recordKind(ReadingBody, {
-  stem: 'stem',
-  visit: 'visit',
-  determination: 'determination',
-  station: 'station',
-  instrument: 'instrument',
-  calibration: 'calibration',
-});

@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { recordKind } from './define';
 import { Id, MaybeText } from './fields';
 
 /** Takes a record back; what it had replaced is in force again. */
@@ -8,4 +7,3 @@ export class RetractionBody {
   @Id() record!: string;
   @MaybeText(200) reason!: string | null;
 }
-export const retraction = recordKind(RetractionBody, { record: '*' });

@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { One } from '../describe';
 import { SpeciesFiguresInput } from '../species-figures';
-import { recordKind } from './define';
 import { MaybeText, Text } from './fields';
 
 /** A species of the user's list. */
@@ -11,4 +10,3 @@ export class SpeciesBody {
   @MaybeText(120) latin!: string | null;
   @One(() => SpeciesFiguresInput) figures!: SpeciesFiguresInput;
 }
-export const species = recordKind(SpeciesBody);

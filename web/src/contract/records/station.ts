@@ -1,6 +1,5 @@
 import 'reflect-metadata';
 import { IsInt, Max, Min } from 'class-validator';
-import { recordKind } from './define';
 import { Id } from './fields';
 
 const RANGE = { message: 'a whole number from 1 to 99' };
@@ -10,4 +9,3 @@ export class StationBody {
   @Id() visit!: string;
   @IsInt(RANGE) @Min(1, RANGE) @Max(99, RANGE) number!: number;
 }
-export const station = recordKind(StationBody, { visit: 'visit' });

@@ -2,7 +2,6 @@ import 'reflect-metadata';
 import { IsOptional } from 'class-validator';
 import { InRange, Says } from '../describe';
 import { Outline } from '../geometry';
-import { recordKind } from './define';
 import { Id, Text } from './fields';
 
 /** A part of a survey that is sampled on its own. */
@@ -12,4 +11,3 @@ export class StratumBody {
   @IsOptional() @InRange(0, 1e7, 'm²', { above: true }) area!: number | null;
   @IsOptional() @Outline() @Says('Its area on the map.') outline!: Record<string, unknown> | null;
 }
-export const stratum = recordKind(StratumBody, { survey: 'survey' });

@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { IsOptional } from 'class-validator';
 import { InRange } from '../describe';
-import { recordKind } from './define';
 import { Id, MaybeId, MaybeText, Text } from './fields';
 
 /** A tree of a survey. Moving it to another survey is a new version. */
@@ -16,4 +15,3 @@ export class TreeBody {
   @IsOptional() @InRange(-90, 90, '°') latitude!: number | null;
   @MaybeText(1000) note!: string | null;
 }
-export const tree = recordKind(TreeBody, { survey: 'survey', plot: 'plot', species: 'species' });

@@ -1,18 +1,46 @@
-export { bodyMeasure } from './body-measure';
-export { calibration } from './calibration';
-export { determination } from './determination';
-export { instrument } from './instrument';
-export { paceCalibration } from './pace-calibration';
-export { person } from './person';
-export { plot } from './plot';
-export { protocol } from './protocol';
-export { reading } from './reading';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { Kind } from '../../contract/kinds/index';
+import { bodyMeasure } from './body-measure';
+import { calibration } from './calibration';
+import { determination } from './determination';
+import { instrument } from './instrument';
+import { paceCalibration } from './pace-calibration';
+import { person } from './person';
+import { plot } from './plot';
+import { protocol } from './protocol';
+import { reading } from './reading';
+import { retraction } from './retraction';
+import { species } from './species';
+import { station } from './station';
+import { stem } from './stem';
+import { stratum } from './stratum';
+import { strikeOut } from './strike-out';
+import { survey } from './survey';
+import { toolCalibration } from './tool-calibration';
+import { tree } from './tree';
+import { visit } from './visit';
+
 export { record, recordSeq } from './record';
-export { retraction } from './retraction';
-export { species } from './species';
-export { station } from './station';
-export { stem } from './stem';
-export { stratum } from './stratum';
-export { survey } from './survey';
-export { tree } from './tree';
-export { visit } from './visit';
+
+/** The table of every kind of record, its body under the record's id. */
+export const TABLES = {
+  'body-measure': bodyMeasure,
+  calibration,
+  determination,
+  instrument,
+  'pace-calibration': paceCalibration,
+  person,
+  plot,
+  protocol,
+  reading,
+  retraction,
+  species,
+  station,
+  stem,
+  stratum,
+  'strike-out': strikeOut,
+  survey,
+  'tool-calibration': toolCalibration,
+  tree,
+  visit,
+} satisfies Record<Kind, PgTable & { id: PgColumn }>;

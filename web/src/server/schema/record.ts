@@ -26,6 +26,7 @@ export const record = pgTable(
     uniqueIndex('record_seq_unique').on(t.seq),
     index('record_entity').on(t.entity),
     index('record_kind').on(t.kind),
+    index('record_supersedes').on(t.supersedes).where(sql`${t.supersedes} is not null`),
     check('record_first_version', sql`(${t.supersedes} is null) = (${t.entity} = ${t.id})`),
     check('record_schema', sql`${t.schema} >= 1`),
   ],

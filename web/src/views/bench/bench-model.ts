@@ -1,6 +1,5 @@
 import {
   DomainError,
-  deriveTree,
   eyeAt,
   leanReading,
   metres,
@@ -23,6 +22,7 @@ import {
   USUAL_GEAR,
   whereToStand,
 } from '@arbolito/core';
+import { resultOf } from '../../book/derive';
 import type { Handle } from '../../ui/Handles';
 import { type BenchField, fieldsOf, withTyped } from './bench-fields';
 
@@ -88,15 +88,15 @@ export function benchOf(s: BenchState): BenchView {
   const fields = fieldsOf(read, s.units, s.typed);
   const readings = withTyped(read, fields);
   const typed = fields.some((f) => f.changed);
-  const input = { protocol, species: { crown: 'conifer' as const }, eyeHeight: metres(s.tree.eyeHeight) };
-  const derived = safely(() => deriveTree({ ...input, readings }));
+  const input = { protocol, species: { crown: 'conifer' as const }, eyeHeight: s.tree.eyeHeight };
+  const derived = safely(() => resultOf({ ...input, readings }));
   const { result } = derived;
   const height = result?.height.ok ? result.height.value : null;
   const station = readings.find((r) => r.station)?.station;
   // what is drawn is the tree itself, with its lean; typed readings draw what follows from them
-  const known = typed ? null : safely(() => deriveTree({ ...input, readings: trueReadings(s) })).result;
+  const known = typed ? null : safely(() => resultOf({ ...input, readings: trueReadings(s) })).result;
   const scene = sightScene({
-    result: known ?? result ?? deriveTree({ ...input, readings: [] }),
+    result: known ?? result ?? resultOf({ ...input, readings: [] }),
     // the words of the drawing are what is read, as an eyepiece would show it
     readings: shown(typed ? readings : [...read, ...leanAsItIs(s)]),
     protocol,

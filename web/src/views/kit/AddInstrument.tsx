@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { scaleEndOf } from '../../book/instrument-scale';
 import type { BodyOf } from '../../contract/envelope';
-import { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
+import { INSTRUMENT_TOOLS } from '../../contract/kinds/instrument';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
 import { FACTOR, type InstrumentTool, TOOL_WORDS } from './instrument-model';

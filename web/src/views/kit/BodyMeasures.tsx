@@ -1,7 +1,7 @@
 import { formatNumber, fromMetres, type LengthUnit, metres, parseLength, showPom, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { BodyOf } from '../../contract/envelope';
-import type { BodyMeasure } from '../../contract/records/body-measure';
+import type { BodyMeasure } from '../../contract/kinds/body-measure';
 import { MEASURE_NAMES, type MeasureLine, type PersonKit } from './kit-model';
 
 interface Props {

@@ -20,9 +20,9 @@ export default function Kit() {
   const [prefs, setPrefs] = useState(loadPreferences);
   const [units, setUnits] = useState(prefs.units);
   const people = book.all('person');
-  const person = people.find((p) => p.id === prefs.person) ?? people[0] ?? null;
+  const person = people.find((p) => p.entity === prefs.person) ?? people[0] ?? null;
   const today = localDate(new Date());
-  const kit = useMemo(() => (person ? kitOf(book, person.id, today) : null), [book, person, today]);
+  const kit = useMemo(() => (person ? kitOf(book, person.entity, today) : null), [book, person, today]);
   const choose = (id: string) => {
     const next = { ...loadPreferences(), person: id };
     savePreferences(next);
@@ -37,7 +37,7 @@ export default function Kit() {
         {people.length > 0 && (
           <div className="flex items-center gap-3 text-[15px]">
             <span className="text-soft">Of</span>
-            <PersonSelect people={people} value={person?.id ?? null} name="Whose kit" onPick={(id) => id && choose(id)} />
+            <PersonSelect people={people} value={person?.entity ?? null} name="Whose kit" onPick={(id) => id && choose(id)} />
           </div>
         )}
         <button
@@ -56,7 +56,7 @@ export default function Kit() {
             kit={kit}
             units={units}
             today={today}
-            onKeep={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'body-measure', body) as AnyRecord)}
+            onKeep={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'body-measure', body) as AnyRecord)}
           />
           <Paces
             key={`pace ${kit.id}`}
@@ -64,9 +64,24 @@ export default function Kit() {
             person={kit.id}
             units={units}
             today={today}
-            onKeep={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'pace-calibration', body) as AnyRecord)}
+            onKeep={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'pace-calibration', body) as AnyRecord)}
           />
-          <Tools kit={kit} />
+          <Tools
+            kit={kit}
+            onAdopt={(tool, { pairs, bias, biasSigma, sigma }) =>
+              keep(
+                makeRecord(makerNow(kit.id), 'tool-calibration', {
+                  person: kit.id,
+                  tool,
+                  pairs,
+                  bias,
+                  biasSigma,
+                  sigma,
+                  on: today,
+                }) as AnyRecord,
+              )
+            }
+          />
         </>
       ) : (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
@@ -91,8 +106,8 @@ export default function Kit() {
           savePreferences(next);
           setPrefs(next);
         }}
-        onKeepCheck={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'calibration', body) as AnyRecord)}
-        onAdd={(body) => keep(makeRecord(makerNow(person?.id ?? null), 'instrument', body) as AnyRecord)}
+        onKeepCheck={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'calibration', body) as AnyRecord)}
+        onAdd={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'instrument', body) as AnyRecord)}
       />
       <AddPerson
         onAdd={(name) => {

@@ -28,14 +28,14 @@ interface Props {
 /** A person's pace: runs over a taped course, what they say, how it went over the years, and whether it is due. */
 export function Paces({ book, person, units, today, onKeep }: Props) {
   const [open, setOpen] = useState(false);
-  const all = book.pacesOf(person);
+  const all = book.kit.pacesOf(person);
   const last = all.at(-1);
-  const now = book.paceOn(person, today);
+  const now = book.kit.paceOn(person, today, null);
   const due = last ? dueOn(last.body.on, today) : null;
   const kept = last ? calibratePace(last.body.runs) : null;
   const before = all.length > 1 ? calibratePace((all.at(-2) as RecordOf<'pace-calibration'>).body.runs) : null;
   const drift = before && kept ? paceDrift(before, kept) : null;
-  const pairs = now && kept ? now.runs - kept.runs : (now?.runs ?? 0);
+  const pairs = book.kit.pacedAndTaped(person);
   return (
     <section className="mt-8" aria-labelledby="pace">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -62,7 +62,7 @@ export function Paces({ book, person, units, today, onKeep }: Props) {
                 ? 'one run: ± 4 % until there are more'
                 : 'not calibrated: paces give no distance yet'}
           </p>
-          {pairs > 0 && <p className="text-[15px]">{pairs} from distances both paced and taped</p>}
+          {pairs > 0 && <p className="text-[15px]">{pairs} more from distances both paced and taped: each counts in its own survey</p>}
           {kept && !kept.careful && (
             <p className="text-[15px] text-resin-text">short course or few runs: walk it again when there is time</p>
           )}

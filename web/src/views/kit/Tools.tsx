@@ -4,14 +4,15 @@ import type { PersonKit, ToolLine } from './kit-model';
 const NAMES = { estimate: 'The eye', 'biltmore-stick': 'Biltmore stick', optical: 'Optical dendrometer', caliper: 'Caliper' } as const;
 
 /** What paired readings say of a person with each tool: bias and error, and what that is good enough for. */
-export function Tools({ kit }: { kit: PersonKit }) {
+export function Tools({ kit, onAdopt }: { kit: PersonKit; onAdopt: (tool: ToolLine['tool'], record: ToolLine['record']) => void }) {
   const widest = Math.max(0.05, ...kit.tools.map((t) => Math.abs(t.record.bias) + 2 * t.record.sigma));
   return (
     <section className="mt-8">
       <h2 className="text-[20px] font-semibold">Tools, against the tape</h2>
       <p className="mt-1 max-w-prose text-[15px] text-soft">
-        Whenever one stem is read at one height by a tool and by a better one, the pair is counted here, and the error it shows is used in
-        every reading of yours with that tool. Bands: two errors either side; the mark: what the tool reads too much or too little.
+        Whenever one stem is read at one height by a tool and by a better one, the pair is counted here. The error that a survey’s own pairs
+        show is used in that survey; adopt what all of them show, and it is used everywhere. Bands: two errors either side; the mark: what
+        the tool reads too much or too little.
       </p>
       <ul className="mt-3 border-t-2 border-ink">
         {kit.tools.map((t) => (
@@ -25,6 +26,16 @@ export function Tools({ kit }: { kit: PersonKit }) {
               <p className="text-[14.5px] text-soft">
                 {t.record.pairs === 0 ? 'no pairs yet: typical error' : `${t.record.pairs} ${t.record.pairs === 1 ? 'pair' : 'pairs'}`}
               </p>
+              {t.adopted && (
+                <p className="text-[14.5px] text-soft">
+                  adopted {t.adopted.on}: ±{percent(t.adopted.sigma)}, {t.adopted.pairs} pairs
+                </p>
+              )}
+              {t.adopts && (
+                <button type="button" className="button mt-1 px-3" onClick={() => t.adopts && onAdopt(t.tool, t.adopts)}>
+                  Use it in every survey
+                </button>
+              )}
             </div>
             <div className="min-w-0">
               <Band t={t} widest={widest} />

@@ -2,7 +2,8 @@ import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
-import { makeRecord, NEW_SETTING, recordsForReading, type TreePlace } from '../../book/make-records';
+import { newDetermination } from '../../book/determinations';
+import { FIRST, makeRecord, recordsForReading, type TreePlace } from '../../book/make-records';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { instrumentsOf, recomputedBy } from './instrument-model';
 
@@ -22,21 +23,21 @@ function measured(before: Book, kit: { clinometer: string; rangefinder: string }
     plot: null,
     species: null,
     units: 'metric',
-    stem: 1,
+    stem: FIRST,
     newVisit: false,
-    setting: NEW_SETTING('two-sights'),
+    determination: newDetermination('two-sights'),
     instruments: { angle: kit.clinometer, rangefinder: kit.rangefinder },
   };
-  let setting = place.setting;
+  let { determination } = place;
   for (const [read, typed] of [
     [{ kind: 'distance', value: 25, unit: 'm', along: 'level', to: 'axis', by: 'fixed-base' }, '25'],
     [{ kind: 'angle', target: 'tip', value: 40, scale: 'degree' }, '40'],
     [{ kind: 'angle', target: 'base', value: -4, scale: 'degree' }, '-4'],
   ] as const) {
-    const made = recordsForReading(maker(at), book, { ...place, setting }, read, typed, { as: 'first' });
-    book = book.with(made);
+    const made = recordsForReading(maker(at), book, { ...place, determination }, read, typed, { as: 'first' });
+    book = book.add(made).book;
     const kept = made.at(-1);
-    if (kept?.kind === 'reading') setting = { ...setting, determination: kept.body.determination, station: kept.body.station };
+    if (kept?.kind === 'reading') determination = { ...determination, id: kept.body.determination, station: kept.body.station };
   }
   return book;
 }
@@ -46,14 +47,14 @@ describe('the instruments of the book', () => {
   const clinometer = instrument({ name: 'Clinometer 7', tool: 'clinometer' });
   const rangefinder = instrument({ name: 'Rangefinder 8', tool: 'rangefinder' });
   const kit = { clinometer: clinometer.entity, rangefinder: rangefinder.entity };
-  const empty = new Book([clinometer, rangefinder] as AnyRecord[]);
+  const empty = () => new Book([clinometer, rangefinder] as AnyRecord[]);
 
   it('a failed two-way check puts right what was read since the last good one, and nothing before it', () => {
-    let book = measured(empty, kit, 'early', '2026-04-01T08:00:00Z');
-    book = book.with([check(kit.clinometer, { forward: 5, back: -5 }, '2026-05-01T08:00:00Z')]);
+    let book = measured(empty(), kit, 'early', '2026-04-01T08:00:00Z');
+    book = book.add([check(kit.clinometer, { forward: 5, back: -5 }, '2026-05-01T08:00:00Z')]).book;
     book = measured(book, kit, 'late', '2026-05-20T08:00:00Z');
     expect(recomputedBy(book, kit.clinometer)).toEqual([]);
-    book = book.with([check(kit.clinometer, { forward: 6, back: -4 }, '2026-06-01T08:00:00Z')]);
+    book = book.add([check(kit.clinometer, { forward: 6, back: -4 }, '2026-06-01T08:00:00Z')]).book;
     const [late, ...others] = recomputedBy(book, kit.clinometer);
     expect(others).toEqual([]);
     expect(late).toMatchObject({ tag: 'late', units: 'metric' });
@@ -64,8 +65,8 @@ describe('the instruments of the book', () => {
     expect(recomputedBy(book, kit.rangefinder)).toEqual([]);
   });
   it('a failed base check lengthens or shortens distances, and the tree that changes most stands first', () => {
-    let book = measured(empty, kit, 'one', '2026-05-20T08:00:00Z');
-    book = book.with([check(kit.rangefinder, { taped: 10, read: 10.4 }, '2026-06-01T08:00:00Z')]);
+    let book = measured(empty(), kit, 'one', '2026-05-20T08:00:00Z');
+    book = book.add([check(kit.rangefinder, { taped: 10, read: 10.4 }, '2026-06-01T08:00:00Z')]).book;
     const [one] = recomputedBy(book, kit.rangefinder);
     expect((one?.after ?? 0) / (one?.before ?? 1)).toBeCloseTo(10 / 10.4, 9);
     const demo = new Book(demoRecords().records as unknown as AnyRecord[]);
@@ -77,12 +78,12 @@ describe('the instruments of the book', () => {
   it('are due by what they are: ultrasound every day, a clinometer after a season, a diameter tape never', () => {
     const sonar = instrument({ name: 'Sonar', tool: 'ultrasonic' });
     const tape = instrument({ name: 'Tape', tool: 'diameter-tape', sigma: 0.002 });
-    const book = empty.with([
+    const book = empty().add([
       sonar as AnyRecord,
       tape as AnyRecord,
       check(sonar.entity, { taped: 10, read: 10.02, celsius: 12 }, '2026-06-01T07:00:00Z'),
       check(kit.clinometer, { forward: 5, back: -5 }, '2026-06-01T07:00:00Z'),
-    ]);
+    ]).book;
     const due = (today: string) => Object.fromEntries(instrumentsOf(book, today).map((i) => [i.name, i.due?.state ?? null]));
     expect(due('2026-06-02')).toEqual({ 'Clinometer 7': 'good', 'Rangefinder 8': null, Sonar: 'due', Tape: null });
     expect(due('2026-09-15')).toMatchObject({ 'Clinometer 7': 'due' });
@@ -95,6 +96,6 @@ describe('the instruments of the book', () => {
     });
     const [line] = instrumentsOf(new Book([scaled as AnyRecord]), '2026-06-02');
     expect(line).toMatchObject({ scale: { kind: 'percent' }, end: '+150 %' });
-    expect(instrumentsOf(empty, '2026-06-02')[0]).toMatchObject({ scale: null, end: null });
+    expect(instrumentsOf(empty(), '2026-06-02')[0]).toMatchObject({ scale: null, end: null });
   });
 });

@@ -1,22 +1,13 @@
-import {
-  type AngleScale,
-  DomainError,
-  type Due,
-  deriveTree,
-  dueOn,
-  echoAngle,
-  metres,
-  type Reading,
-  type UnitSystem,
-} from '@arbolito/core';
+import { type AngleScale, DomainError, type Due, dueOn, echoAngle, type Reading, type UnitSystem } from '@arbolito/core';
 import type { Book } from '../../book/book';
+import { inputOf, type TreeInput, tryResult } from '../../book/derive';
 import { correctionAt, type InstrumentCheck } from '../../book/instrument-checks';
 import { angleScaleOf } from '../../book/instrument-scale';
 import type { InstrumentUse } from '../../book/slots';
 import type { RecordOf } from '../../contract/envelope';
-import type { INSTRUMENT_TOOLS } from '../../contract/records/instrument';
+import type { InstrumentTool } from '../../contract/kinds/instrument';
 
-export type InstrumentTool = (typeof INSTRUMENT_TOOLS)[number];
+export type { InstrumentTool };
 
 interface ToolWords {
   readonly name: string;
@@ -58,7 +49,7 @@ export interface InstrumentLine {
 export function instrumentsOf(book: Book, today: string): readonly InstrumentLine[] {
   return book.all('instrument').map((r): InstrumentLine => {
     const { name, tool, sigma, scale } = r.body;
-    const checks = book.checksOf(r.entity);
+    const checks = book.kit.checksOf(r.entity);
     const last = checks.at(-1);
     const { check } = TOOL_WORDS[tool];
     return {
@@ -93,7 +84,7 @@ export interface Recomputed {
  * @returns the trees whose height changes by a centimetre or more, the most first
  */
 export function recomputedBy(book: Book, instrument: string): readonly Recomputed[] {
-  const checks = book.checksOf(instrument);
+  const checks = book.kit.checksOf(instrument);
   if (checks.every((c) => c.passed)) return [];
   const corrected = new Set<string>();
   for (const r of book.all('reading')) {
@@ -113,24 +104,19 @@ export function recomputedBy(book: Book, instrument: string): readonly Recompute
   return [...corrected]
     .flatMap((id): Recomputed[] => {
       const tree = book.tree(id);
-      const survey = tree && book.find('survey', tree.record.body.survey);
-      const protocol = survey && book.protocolOf(survey);
+      const protocol = tree && book.protocolOf(book.find('survey', tree.record.body.survey));
       if (!tree || !protocol) return [];
-      const height = (readings: readonly Reading[]): number | null => {
-        try {
-          const eye = tree.eyeHeight === null ? {} : { eyeHeight: metres(tree.eyeHeight) };
-          const result = deriveTree({ readings, protocol: protocol.body.options, species: book.speciesFigures(tree.record), ...eye });
-          return result.height.ok ? result.height.value.value : null;
-        } catch (e) {
-          if (e instanceof DomainError) return null;
-          throw e;
-        }
-      };
-      const [before, after] = [height(tree.inForce.map(strip)), height(tree.inForce)];
+      const input = inputOf(tree, protocol.options);
+      const [before, after] = [heightOf({ ...input, readings: tree.inForce.map(strip) }), heightOf(input)];
       if (before === null || after === null || Math.abs(after - before) < 0.01) return [];
-      return [{ tree: id, tag: tree.record.body.tag, before, after, units: protocol.body.options.units }];
+      return [{ tree: id, tag: tree.record.body.tag, before, after, units: protocol.options.units }];
     })
     .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before));
+}
+
+function heightOf(input: TreeInput): number | null {
+  const result = tryResult(input);
+  return !(result instanceof DomainError) && result.height.ok ? result.height.value.value : null;
 }
 
 /** Without what checks put right. */

@@ -13,7 +13,8 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import type { Book } from '../../book/book';
-import { BODY_MEASURES, type BodyMeasure } from '../../contract/records/body-measure';
+import { JUDGED_TOOLS } from '../../book/paired-diameters';
+import { BODY_MEASURES, type BodyMeasure } from '../../contract/kinds/body-measure';
 
 export const MEASURE_NAMES: Readonly<Record<BodyMeasure, string>> = {
   'breast-height-mark': 'Breast-height mark',
@@ -37,6 +38,10 @@ export interface ToolLine {
   readonly tool: JudgedTool;
   readonly record: ToolRecord;
   readonly typical: number;
+  /** What the person adopted for every survey. */
+  readonly adopted: { readonly on: string; readonly pairs: number; readonly sigma: number } | null;
+  /** What the pairs of all surveys say and is not adopted yet. */
+  readonly adopts: ToolRecord | null;
   /** By protocol: the thickest stem it is good enough for; null for none. */
   readonly purposes: readonly {
     readonly name: string;
@@ -53,23 +58,20 @@ export interface PersonKit {
   readonly tools: readonly ToolLine[];
 }
 
-const TOOLS = Object.keys(TYPICAL_SHARES) as JudgedTool[];
-
 /** The kit of one person, as the book has it. */
 export function kitOf(book: Book, person: string, today: string): PersonKit | null {
   const record = book.find('person', person);
   if (!record) return null;
-  const own = book.toolRecords.get(person);
   const purposes = purposesOf(book);
   return {
     id: person,
     name: record.body.name,
     measures: BODY_MEASURES.map((what): MeasureLine => {
-      const all = book.bodyMeasures(person, what);
+      const all = book.kit.bodyMeasures(person, what);
       const last = all.at(-1)?.body;
       return {
         what,
-        value: book.bodyMeasure(person, what),
+        value: book.kit.bodyMeasure(person, what),
         footwear: last?.footwear ?? null,
         where: last?.where ?? null,
         on: last?.on ?? null,
@@ -77,13 +79,17 @@ export function kitOf(book: Book, person: string, today: string): PersonKit | nu
         taken: all.length,
       };
     }),
-    tools: TOOLS.map((tool): ToolLine => {
+    tools: JUDGED_TOOLS.map((tool): ToolLine => {
       const typical = TYPICAL_SHARES[tool];
-      const r = own?.get(tool) ?? { pairs: 0, bias: 0, biasSigma: null, sigma: typical };
+      const adopted = book.kit.adopted(person, tool)?.body ?? null;
+      const paired = book.kit.pairedEverywhere(person, tool);
+      const r = paired ?? adopted ?? { pairs: 0, bias: 0, biasSigma: null, sigma: typical };
       return {
         tool,
         record: r,
         typical,
+        adopted: adopted && { on: adopted.on, pairs: adopted.pairs, sigma: adopted.sigma },
+        adopts: paired && paired.pairs !== adopted?.pairs ? paired : null,
         purposes: purposes.map(({ name, options }) => {
           const tolerance = diameterTolerance(options);
           return { name, units: options.units, tolerance, upTo: goodEnoughUpTo(r.sigma, tolerance) };
@@ -98,7 +104,7 @@ function purposesOf(book: Book): readonly { readonly name: string; readonly opti
   const used = new Map<string, ProtocolOptions>();
   for (const survey of book.all('survey')) {
     const protocol = book.protocolOf(survey);
-    if (protocol) used.set(protocol.body.name, protocol.body.options);
+    if (protocol) used.set(protocol.name, protocol.options);
   }
   return used.size > 0 ? [...used].map(([name, options]) => ({ name, options })) : Object.values(PRESETS);
 }

@@ -8,8 +8,9 @@ import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { kitOf } from './kit-model';
 
-const book = new Book(demoRecords().records as unknown as AnyRecord[]);
-const person = (name: string) => book.all('person').find((p) => p.body.name === name)?.id ?? '';
+const demo = demoRecords().records as unknown as AnyRecord[];
+const book = new Book(demo);
+const person = (name: string) => book.all('person').find((p) => p.body.name === name)?.entity ?? '';
 const maker = { device: 'desk', person: null, now: new Date('2027-06-01T10:00:00Z'), newId: v7 };
 
 describe('the kit', () => {
@@ -38,7 +39,7 @@ describe('the kit', () => {
       where: 'belt',
       on: '2027-06-01',
     });
-    expect(mark(book.with([again as AnyRecord]), '2027-06-02')).toMatchObject({ value: 1.31, footwear: 'snowshoes', taken: 2 });
+    expect(mark(new Book([...demo, again as AnyRecord]), '2027-06-02')).toMatchObject({ value: 1.31, footwear: 'snowshoes', taken: 2 });
     expect(kitOf(book, v7(), '2026-06-01')).toBeNull();
   });
   it('hints at the quick way only where the protocol takes it and the mark is good', () => {

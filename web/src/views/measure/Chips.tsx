@@ -16,7 +16,7 @@ function OptionalSteps({ m, onReach }: { m: MeasureModel; onReach: () => void })
   const open = m.steps.filter((s) => s.readings.length === 0 && s.id !== 'trunk');
   return (
     <Row>
-      {m.setting.station !== null && (
+      {m.determination.station !== null && (
         <Choice
           label="measure again"
           name="measure the height again, from another place or another way"
@@ -28,7 +28,9 @@ function OptionalSteps({ m, onReach }: { m: MeasureModel; onReach: () => void })
         <Choice key={s.id} label={`+ ${s.short}`} on={false} pick={() => m.go(s.id)} />
       ))}
       {m.result.height.ok && <Choice label="will it reach?" on={false} pick={onReach} />}
-      {open.length === 0 && m.setting.station === null && <span className="self-center text-[15px] text-soft">Everything is read.</span>}
+      {open.length === 0 && m.determination.station === null && (
+        <span className="self-center text-[15px] text-soft">Everything is read.</span>
+      )}
     </Row>
   );
 }

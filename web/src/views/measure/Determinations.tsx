@@ -9,9 +9,9 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
   const per = units === 'us' ? METRES_PER_FOOT : 1;
   const { height } = m.result;
   const agreement = height.ok ? height.value.agreement : null;
-  const shown = m.settings.map((s, i) => {
+  const shown = m.determinations.map((s) => {
     const own = m.result.determinations.find((d) => d.station === s.station)?.heights.tip;
-    return { ...s, number: i + 1, height: own?.ok ? own.value : null };
+    return { ...s, height: own?.ok ? own.value : null };
   });
   // what is read next stands on the sheet
   const then = (act: () => void) => () => {
@@ -21,16 +21,16 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
   return (
     <section aria-label="How the height is measured" className="flex flex-col gap-1.5">
       <MethodSelect m={m} className="chip w-full justify-start text-left" onPick={onPick} />
-      {m.setting.station === null && <p className="text-[14px] leading-snug text-soft">{METHOD_WORDS[m.method][2]}</p>}
-      {shown.length > 0 && (m.setting.station === null || shown.length > 1) && (
+      {m.determination.station === null && <p className="text-[14px] leading-snug text-soft">{METHOD_WORDS[m.method][2]}</p>}
+      {shown.length > 0 && (m.determination.station === null || shown.length > 1) && (
         <ol className="flex flex-col">
           {shown.map((d) => (
-            <li key={d.determination}>
+            <li key={d.id}>
               <button
                 type="button"
                 className="flex min-h-12 w-full items-baseline gap-2 border-l-[3px] border-rule px-2 text-left aria-[current=true]:border-ink aria-[current=true]:bg-slate-bg"
-                aria-current={d.station === m.setting.station}
-                onClick={then(() => m.openSetting(d.number))}
+                aria-current={d.station === m.determination.station}
+                onClick={then(() => m.openDetermination(d.id))}
               >
                 <span>{METHOD_WORDS[d.method as MeasureMethod]?.[1] ?? d.method}</span>
                 <span className="figure ml-auto text-[15px]">
@@ -48,7 +48,7 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
           {agreement.agree ? 'within their errors' : 'more than their errors allow'}
         </p>
       )}
-      {m.setting.station !== null && (
+      {m.determination.station !== null && (
         <button type="button" className="chip self-start px-3" onClick={then(() => m.measureBy(m.method))}>
           measure it once more
         </button>

@@ -27,7 +27,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
       </div>
     );
   }
-  const title = `${step.title}${m.stems.length > 1 && step.id === 'dbh' ? ` ${place.stem}` : ''}`;
+  const title = `${step.title}${m.stems.length > 1 && step.id === 'dbh' ? ` ${m.stem}` : ''}`;
   const position = m.steps.findIndex((s) => s.id === step.id);
   const previous = m.steps[position - 1];
   const ask = askOf(m);

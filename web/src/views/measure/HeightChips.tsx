@@ -139,7 +139,7 @@ function DistanceChips({ m }: { m: MeasureModel }) {
             {WAYS[by]}
           </option>
         ))}
-        {m.setting.station === null && (
+        {m.determination.station === null && (
           <optgroup label="or another way to the height">
             {MEASURE_METHODS.filter((way) => way !== m.method).map((way) => (
               <option key={way} value={way}>
@@ -253,7 +253,7 @@ function scaleOfReading(
 
 /** Before anything is read of a determination its method can be chosen; afterwards another one begins a new one. */
 function MethodChoice({ m }: { m: MeasureModel }) {
-  if (m.setting.station !== null || m.place.text !== '') return null;
+  if (m.determination.station !== null || m.place.text !== '') return null;
   return <MethodSelect m={m} className="chip min-w-0 flex-[1.4] px-1" short />;
 }
 

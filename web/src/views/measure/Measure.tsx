@@ -140,13 +140,13 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
 
 /** What the guide needs to know of the stem in hand. */
 function guideOf(m: MeasureModel) {
-  const dbh = m.result.stems.find((s) => s.stem === String(m.place.stem))?.dbh;
+  const dbh = m.result.stems.find((s) => s.stem === m.stem)?.dbh;
   return {
     trunk: m.trunk,
     protocol: m.protocol,
     diameter: dbh?.ok ? dbh.value.unrounded : null,
     height: m.result.height.ok ? m.result.height.value.value : null,
-    stem: m.stems.length > 1 ? String(m.place.stem) : null,
+    stem: m.stems.length > 1 ? m.stem : null,
     hint: m.hint,
     onChange: m.setTrunk,
     onDone: m.keepTrunk,

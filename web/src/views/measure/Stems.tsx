@@ -1,6 +1,7 @@
 import { formatNumber, fromMetres, type Metres } from '@arbolito/core';
 import { tapeUnits } from '../../field/device';
 import { Choice, Row } from './Choice';
+import { nextStem } from './tape';
 import type { MeasureModel } from './use-measure';
 
 /** The stems of the tree in hand, read and unread, and one more. */
@@ -10,14 +11,14 @@ export function Stems({ m }: { m: MeasureModel }) {
     <Row label="Stem">
       {m.stems.map((s) => (
         <Choice
-          key={s.number}
-          label={s.diameter === null ? `${s.number}` : `${s.number}: ${formatNumber(fromMetres(s.diameter as Metres, unit), 1)}`}
-          name={`stem ${s.number}${s.diameter === null ? ', not read yet' : ''}`}
-          on={s.number === m.place.stem}
-          pick={() => m.setStem(s.number)}
+          key={s.name}
+          label={s.diameter === null ? s.name : `${s.name}: ${formatNumber(fromMetres(s.diameter as Metres, unit), 1)}`}
+          name={`stem ${s.name}${s.diameter === null ? ', not read yet' : ''}`}
+          on={s.name === m.stem}
+          pick={() => m.setStem(s)}
         />
       ))}
-      <Choice label="+" name="another stem" on={false} pick={() => m.setStem(m.stems.length + 1)} />
+      <Choice label="+" name="another stem" on={false} pick={() => m.setStem(nextStem(m.stems))} />
     </Row>
   );
 }

@@ -54,7 +54,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
                   />
                   <span className="font-semibold">
                     {s.title}
-                    {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.place.stem}`}
+                    {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.stem}`}
                   </span>{' '}
                   {s.said && <span className="figure text-[15px]">{s.said}</span>}
                   {note && <span className="block text-[14px] leading-tight text-soft">{note}</span>}

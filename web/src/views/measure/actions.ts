@@ -1,5 +1,5 @@
 import { parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
-import { type Mode, makeRecord, recordsForLine, recordsForReading, type TreePlace } from '../../book/make-records';
+import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand, type TreePlace } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
 import { settled } from '../../book/versions';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
@@ -59,13 +59,14 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
   const keepRead = (records: readonly AnyRecord[]) => {
     keep(records);
     const began = records.some((r) => r.kind === 'determination' && r.body.quantity === 'height');
-    if (now().place.newVisit || began) setPlace((p) => ({ ...p, newVisit: false, ...(began ? { method: null, setting: null } : {}) }));
+    if (now().place.newVisit || began)
+      setPlace((p) => ({ ...p, newVisit: false, ...(began ? { method: null, determination: null } : {}) }));
   };
   /** @returns whether it could be kept */
   const keepReading = (read: Reading, typed: string, mode: Mode): boolean => {
     const { place, t, where } = now();
     const far = place.at !== 'done' && place.at.startsWith('far-');
-    if (far && t.setting.far === null) {
+    if (far && t.determination.far === null) {
       setRefusal('First the baseline: it begins the second station.');
       return false;
     }
@@ -93,15 +94,15 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
 
   /** After a kept reading: the tape after the eye, the next stem, else the next step of the work. */
   const onward = (at: StepId) => {
-    const { place, steps, t } = now();
-    if (at === 'dbh' && t.prefs.tool === 'estimate' && !t.stems.find((s) => s.number === place.stem && s.diameter !== null)) {
+    const { steps, t } = now();
+    if (at === 'dbh' && t.prefs.tool === 'estimate' && !t.stems.find((s) => s.name === t.stem && s.diameter !== null)) {
       setOwn((p) => ({ ...p, tool: 'diameter-tape' }));
       return go('dbh');
     }
     const tapes = at === 'dbh' && t.tape.of > 1 && t.tape.nth < t.tape.of;
     if (tapes) return setPlace((p) => ({ ...p, text: '', again: true }));
-    const unread = at === 'dbh' ? t.stems.find((s) => s.number !== place.stem && s.diameter === null) : undefined;
-    if (unread) return setPlace((p) => ({ ...p, at: 'dbh', stem: unread.number, text: '', again: false, trunk: null }));
+    const unread = at === 'dbh' ? t.stems.find((s) => s.name !== t.stem && s.diameter === null) : undefined;
+    if (unread) return setPlace((p) => ({ ...p, at: 'dbh', stem: inHand(unread), text: '', again: false, trunk: null }));
     return go(
       stepAfter(
         withFilled(steps, (id) => id === at),
@@ -152,20 +153,20 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     setRefusal(null);
     const { read, station } = newest.body;
     const slot = stepOfSlot(slotOf(read));
-    // back to the setting it was read in
-    const of = t.settings.findIndex((x) => station !== null && (x.station === station || x.far === station));
-    const at = (t.settings[of]?.far === station && station !== null ? `far-${slot}` : slot) as StepId;
+    // back to the determination it was read in
+    const of = t.determinations.find((d) => station !== null && (d.station === station || d.far === station));
+    const at = (of?.far === station && station !== null ? `far-${slot}` : slot) as StepId;
     if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
     // digits go back to the stem they were read of
-    const name = t.found?.stems.find((s) => s.id === newest.body.stem)?.name ?? '1';
+    const stem = t.stems.find((s) => s.id === newest.body.stem);
     setPlace((p) => ({
       ...p,
       at,
-      stem: ofStem(read) ? Number.parseInt(name, 10) : p.stem,
+      stem: ofStem(read) && stem ? inHand(stem) : p.stem,
       text: at === 'trunk' ? '' : newest.body.typed,
       again: false,
       trunk: read.kind === 'trunk' ? read.trunk : null,
-      ...(of >= 0 ? { setting: of + 1, method: null } : {}),
+      ...(of ? { determination: of.id, method: null } : {}),
     }));
   };
 
@@ -225,7 +226,7 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
       target === 'base' || target === 'mark' ? choices.lower : target === 'merchantable' ? choices.merchantable : target;
     const instead: StepId = target === 'ground' ? 'distance' : 'tip';
     const there = (id: StepId) => steps.some((s) => s.id === id);
-    // else the first step of the setting's own work
+    // else the first step of the determination's own work
     const first = steps.find((s) => s.id !== 'trunk' && s.id !== 'dbh')?.id ?? 'dbh';
     go(there(wanted) ? wanted : there(instead) ? instead : first);
   };
@@ -237,7 +238,7 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     setRefusal(null);
     const order = methodSteps({ ...choices, method }, t.protocol.options);
     const at = order.find((id) => !isExtra(id, method)) ?? 'tip';
-    setPlace((p) => ({ ...p, method, setting: null, at, text: '', again: false, lower: 'base' }));
+    setPlace((p) => ({ ...p, method, determination: null, at, text: '', again: false, lower: 'base' }));
   };
 
   return {
@@ -254,9 +255,11 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     },
     setPlace,
     setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
-    setStem: (stem: number) => setPlace((p) => ({ ...p, stem, text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
+    setStem: (stem: StemInHand) =>
+      setPlace((p) => ({ ...p, stem: inHand(stem), text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
     beginVisit: () => setPlace((p) => ({ ...newPlace(p.survey), tree: p.tree, newVisit: true })),
-    openSetting: (number: number) => setPlace((p) => ({ ...p, setting: number, method: null, text: '', again: false, at: 'done' })),
+    openDetermination: (id: string | null) =>
+      setPlace((p) => ({ ...p, determination: id, method: null, text: '', again: false, at: 'done' })),
     go,
     enter,
     undo,
@@ -270,3 +273,5 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     nextTree,
   };
 }
+
+const inHand = ({ id, number }: StemInHand): StemInHand => ({ id, number });

@@ -7,6 +7,7 @@ import { MEASURE_METHODS, type MeasureMethod } from '../../methods/methods';
 import { HeightChips } from './HeightChips';
 import { sameChips } from './same-chips';
 import type { StepId } from './steps';
+import { nextStem } from './tape';
 import { cleanSlate, openPage } from './test-page';
 import type { MeasureModel } from './use-measure';
 
@@ -39,7 +40,7 @@ describe('whatever is tapped', () => {
     if (a.method) return m.measureBy(a.method);
     if (a.scale) return m.choose({ scale: { kind: a.scale } });
     if (a.other === 'again') return m.toggleAgain();
-    if (a.other === 'stem') return m.setStem(m.stems.length + 1);
+    if (a.other === 'stem') return m.setStem(nextStem(m.stems));
     if (a.other === 'visit') return m.beginVisit();
     if (a.other === 'next') return m.nextTree();
     return m.choose({ along: 'slope' });

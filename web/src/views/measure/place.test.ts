@@ -7,9 +7,10 @@ import { Book } from '../../book/book';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
-import { newPlace, nextTag, openPlace, placeKeeper, protocolOf, rememberPlace } from './place';
+import { newPlace, nextTag, openPlace, placeKeeper, protocolAt, rememberPlace } from './place';
 
-const book = new Book(demoRecords().records as unknown as AnyRecord[]);
+const demo = demoRecords().records as unknown as AnyRecord[];
+const book = new Book(demo);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
 const tagged = (tag: string, inSurvey = survey('Tansy Creek tract')) =>
   makeRecord({ device: 'desk', person: null, now: new Date(), newId: v7 }, 'tree', {
@@ -82,7 +83,7 @@ describe('the tag of the next tree', () => {
     ['A-099', 'A-100'],
     ['oak', '1'],
   ])('after %s is %s', (last, next) => {
-    expect(nextTag(book.with([tagged(last)]), survey('Tansy Creek tract'), 'desk')).toBe(next);
+    expect(nextTag(new Book([...demo, tagged(last)]), survey('Tansy Creek tract'), 'desk')).toBe(next);
   });
   it('begins at 1, and counts this device’s own single trees', () => {
     expect(nextTag(new Book([]), null, 'desk')).toBe('1');
@@ -93,14 +94,14 @@ describe('the tag of the next tree', () => {
 describe('the protocol in force', () => {
   const prefs = { ...loadPreferences(), units: 'us' as const };
   it('is the survey’s own, whatever this device prefers', () => {
-    expect(protocolOf(book, survey('Monte Umbrío'), prefs)).toMatchObject({
+    expect(protocolAt(book, survey('Monte Umbrío'), prefs)).toMatchObject({
       name: 'Forest inventory, metric',
       options: { units: 'metric', breastHeight: 1.3 },
     });
   });
   it('follows the units for single trees', () => {
-    expect(protocolOf(book, null, prefs).options).toBe(PRESETS['timber-us'].options);
-    expect(protocolOf(book, null, { ...prefs, units: 'metric' }).options).toBe(PRESETS['forest-metric'].options);
+    expect(protocolAt(book, null, prefs).options).toBe(PRESETS['timber-us'].options);
+    expect(protocolAt(book, null, { ...prefs, units: 'metric' }).options).toBe(PRESETS['forest-metric'].options);
   });
 });
 

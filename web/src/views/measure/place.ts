@@ -1,6 +1,8 @@
-import { PRESETS, type ProtocolOptions, type Trunk } from '@arbolito/core';
+import { PRESETS, type Trunk } from '@arbolito/core';
 import type { Book } from '../../book/book';
-import { SINGLE_PRESET } from '../../book/make-records';
+import { FIRST, SINGLE_PRESET, type StemInHand } from '../../book/make-records';
+import type { SurveyTally } from '../../book/summary';
+import type { RecordOf } from '../../contract/envelope';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
 import type { MeasureMethod } from '../../methods/methods';
 import type { MerchantableWay, StepId } from './steps';
@@ -14,16 +16,15 @@ export interface Place {
   readonly again: boolean;
   readonly lower: 'base' | 'mark';
   readonly merchantable: MerchantableWay | null;
-  /** Which determination of the heights is in hand: its number, or null for the last one. */
-  readonly setting: number | null;
+  /** Which determination of the heights is in hand: its id, or null for the last one. */
+  readonly determination: string | null;
   /** The method of a determination that has no reading yet. */
   readonly method: MeasureMethod | null;
   readonly leanTo: 'eye' | 'away' | 'side';
   /** Chosen before the first reading makes the tree. */
   readonly species: string | null;
   readonly tag: string | null;
-  /** Number of the stem in hand. */
-  readonly stem: number;
+  readonly stem: StemInHand;
   /** Coming back: the first reading begins a new visit. */
   readonly newVisit: boolean;
   /** What is being said of the trunk and not kept yet. */
@@ -43,12 +44,12 @@ export const newPlace = (survey: string | null): Place => ({
   again: false,
   lower: 'base',
   merchantable: null,
-  setting: null,
+  determination: null,
   method: null,
   leanTo: 'side',
   species: null,
   tag: null,
-  stem: 1,
+  stem: FIRST,
   newVisit: false,
   trunk: null,
   optical: { distance: '', elevation: '' },
@@ -61,9 +62,11 @@ export function openPlace(search: string): Place {
   const survey = asked.get('survey');
   const tree = asked.get('tree');
   const saved = readJson<Place>(KEY);
+  // an earlier Arbolito kept the stem's number alone
+  const whole = saved && { ...saved, stem: typeof saved.stem === 'object' ? saved.stem : FIRST };
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
   if (asked.has('trunk') && !tree) return { ...newPlace(survey), at: 'trunk' };
-  return fits ? { ...newPlace(survey), ...saved } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
+  return fits ? { ...newPlace(survey), ...whole } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
 export function rememberPlace(place: Place): void {
@@ -105,21 +108,18 @@ export function placeKeeper() {
 }
 
 /** The protocol a place is measured under: its survey's, or the one for single trees. */
-export function protocolOf(
-  book: Book,
-  survey: string | null,
-  p: Preferences,
-): { readonly name: string; readonly options: ProtocolOptions } {
-  const record = book.find('survey', survey);
-  const version = record && book.protocolOf(record);
-  const preset = PRESETS[SINGLE_PRESET[p.units]];
-  return version ? { name: version.body.name, options: version.body.options } : { name: preset.name, options: preset.options };
+export function protocolAt(book: Book, survey: string | null, { units }: Pick<Preferences, 'units'>): SurveyTally['protocol'] {
+  return book.protocolOf(book.find('survey', survey)) ?? PRESETS[SINGLE_PRESET[units]];
 }
 
 /** The number after the last tree's: 3·07 is followed by 3·08. */
 export function nextTag(book: Book, survey: string | null, device: string): string {
-  const home = survey ? [survey] : book.all('survey').flatMap((s) => (s.body.kind === 'single-trees' && s.device === device ? [s.id] : []));
-  const last = home.flatMap((s) => book.treesOf(s)).at(-1)?.body.tag;
+  const home = survey
+    ? [survey]
+    : book.all('survey').flatMap((s) => (s.body.kind === 'single-trees' && s.device === device ? [s.entity] : []));
+  const last = home
+    .flatMap((s) => book.lastTreeOf(s) ?? [])
+    .reduce<RecordOf<'tree'> | null>((a, b) => (a && a.entity > b.entity ? a : b), null)?.body.tag;
   const number = last && /^(.*?)(\d+)$/.exec(last);
   if (!number) return '1';
   const [, head = '', digits = '0'] = number;

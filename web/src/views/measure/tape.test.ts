@@ -15,12 +15,12 @@ const tape = (value: number, stem?: string): Reading => ({
 
 describe('where the next tape goes', () => {
   it('breast height, else the point of the last visit, else what the trunk decides', () => {
-    expect(tapeAt(null, [], 1, street.options, 0)).toMatchObject({ pom: 1.3, by: 'protocol', why: null });
+    expect(tapeAt(null, [], '1', street.options, 0)).toMatchObject({ pom: 1.3, by: 'protocol', why: null });
     const before = [{ stem: '2', diameter: 0.3, pom: 1.62, years: 3 }];
-    expect(tapeAt(null, before, 2, monitoring.options, 0)).toMatchObject({ pom: 1.62, by: 'visit' });
-    expect(tapeAt(null, before, 1, monitoring.options, 0)).toMatchObject({ by: 'protocol' });
+    expect(tapeAt(null, before, '2', monitoring.options, 0)).toMatchObject({ pom: 1.62, by: 'visit' });
+    expect(tapeAt(null, before, '1', monitoring.options, 0)).toMatchObject({ by: 'protocol' });
     const swollen = where({ swellings: [{ from: 1.1, to: 1.6 }] });
-    expect(tapeAt(swollen, before, 2, street.options, 0)).toMatchObject({
+    expect(tapeAt(swollen, before, '2', street.options, 0)).toMatchObject({
       pom: 1.1,
       by: 'trunk',
       why: expect.stringContaining('mid-slope'),
@@ -31,7 +31,7 @@ describe('where the next tape goes', () => {
       { swellings: [{ from: 1.2, to: 1.5 }] },
       { ...street, options: { ...street.options, swelling: 'mean-above-below' } },
     );
-    const at = (n: number) => tapeAt(both, [], 1, street.options, n);
+    const at = (n: number) => tapeAt(both, [], '1', street.options, n);
     expect([at(0), at(1), at(2)].map((t) => [t.pom.toFixed(2), t.nth, t.of])).toEqual([
       ['1.10', 1, 2],
       ['1.50', 2, 2],
@@ -48,7 +48,7 @@ describe('where the next tape goes', () => {
       snow: 0.3,
       buttSwell: { end: 0.2 },
     });
-    expect(tapeAt(everything, [], 1, street.options, 0).why?.length).toBeLessThanOrEqual(400);
+    expect(tapeAt(everything, [], '1', street.options, 0).why?.length).toBeLessThanOrEqual(400);
   });
 });
 
@@ -68,7 +68,9 @@ describe('the stems of a tree', () => {
     ]);
   });
   it('are shown when one is added, before it is read', () => {
-    expect(stemLines(null, [tape(30)], deriveTree({ readings: [tape(30)], protocol: street.options }), 2)).toHaveLength(2);
+    expect(
+      stemLines(null, [tape(30)], deriveTree({ readings: [tape(30)], protocol: street.options }), { id: null, number: 2 }),
+    ).toHaveLength(2);
   });
   it('share their ground: slope and snow of the first, nothing else of its trunk', () => {
     expect(groundOf([])).toBeNull();

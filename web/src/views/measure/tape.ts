@@ -13,6 +13,7 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import type { BookTree } from '../../book/book';
+import { FIRST, type StemInHand } from '../../book/make-records';
 import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../book/slots';
 import type { RecordOf } from '../../contract/envelope';
 
@@ -27,12 +28,17 @@ export interface TapeAt {
 }
 
 /** A stem of the tree in hand, read or still to be read. */
-export interface StemLine {
-  readonly number: number;
+export interface StemLine extends StemInHand {
+  /** Two devices may both have made a stem 2: they stay two, 2 and 2′. */
+  readonly name: string;
   readonly diameter: number | null;
 }
 
-export const stemName = (number: number) => String(number);
+/** The stem in hand as the book names it; by its number where the book does not have it yet. */
+export function stemInBook(tree: BookTree | null, { id, number }: StemInHand): { readonly id: string | null; readonly name: string } {
+  const known = tree?.stems.find((s) => (id === null ? s.number === number : s.id === id));
+  return known ?? { id: null, name: String(number) };
+}
 
 /**
  * Where the tape goes on the stem in hand: as its trunk decides, else where the last visit read it, else at breast height.
@@ -42,7 +48,7 @@ export const stemName = (number: number) => String(number);
 export function tapeAt(
   where: Answer<Pom> | null,
   previous: readonly PreviousDiameter[],
-  stem: number,
+  stem: string,
   protocol: ProtocolOptions,
   taken: number,
 ): TapeAt {
@@ -51,7 +57,7 @@ export function tapeAt(
     const nth = taken % tapes.length;
     return { pom: tapes[nth] ?? where.value.pom, why: whyOf(where.value), by: 'trunk', nth: nth + 1, of: tapes.length };
   }
-  const before = previous.find((p) => (p.stem ?? FIRST_STEM) === stemName(stem));
+  const before = previous.find((p) => (p.stem ?? FIRST_STEM) === stem);
   if (before && !where) return { pom: before.pom, why: 'The point of the last visit.', by: 'visit', nth: 1, of: 1 };
   return { pom: protocol.breastHeight, why: null, by: 'protocol', nth: 1, of: 1 };
 }
@@ -80,17 +86,24 @@ export function sayTrunk(trunk: Trunk, units: UnitSystem): string {
   return words.length === 0 ? 'stands straight' : words.join(', ');
 }
 
-/** Every stem there is, is said to be or is in hand (`current`), with what it measured. */
-export function stemLines(tree: BookTree | null, readings: readonly Reading[], result: TreeResult, current = 1): readonly StemLine[] {
+/** Every stem there is, is said to be or is in hand, with what it measured. */
+export function stemLines(tree: BookTree | null, readings: readonly Reading[], result: TreeResult, current = FIRST): readonly StemLine[] {
   const said = Math.max(1, ...readings.map((r) => (r.kind === 'trunk' ? seen(r.trunk, result) : 1)));
-  const known = tree?.stems.map((s) => Number.parseInt(s.name, 10)) ?? [];
-  const count = Math.max(said, current, ...known, ...readings.map((r) => Number.parseInt(r.stem ?? '1', 10) || 1));
-  return Array.from({ length: count }, (_, i): StemLine => {
-    const name = stemName(i + 1);
-    const dbh = result.stems.find((s) => s.stem === name)?.dbh;
-    return { number: i + 1, diameter: dbh?.ok ? dbh.value.unrounded : null };
-  });
+  const known = tree?.stems ?? [];
+  const count = Math.max(said, current.number, ...readings.map((r) => Number.parseInt(r.stem ?? '1', 10) || 1));
+  const unread = Array.from({ length: count }, (_, i) => i + 1)
+    .filter((n) => !known.some((s) => s.number === n))
+    .map((number) => ({ id: null, number, name: String(number) }));
+  return [...known, ...unread]
+    .sort((a, b) => a.number - b.number)
+    .map((stem): StemLine => {
+      const dbh = result.stems.find((s) => s.stem === stem.name)?.dbh;
+      return { ...stem, diameter: dbh?.ok ? dbh.value.unrounded : null };
+    });
 }
+
+/** One more stem than there are. */
+export const nextStem = (stems: readonly StemLine[]): StemInHand => ({ id: null, number: 1 + Math.max(0, ...stems.map((s) => s.number)) });
 
 /** Slope and snow as they were said of the first stem; null where nothing was said of them. */
 export function groundOf(readings: readonly Reading[]): Trunk | null {

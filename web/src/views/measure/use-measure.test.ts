@@ -103,9 +103,9 @@ describe('several determinations and stations', () => {
     page.run((m) => m.measureBy('line-shots'));
     expect(page.m().place.at).toBe('tip');
     page.keys('33.3 37.9', '25.1 -4.2');
-    expect(page.m().settings).toHaveLength(2);
+    expect(page.m().determinations).toHaveLength(2);
     expect(page.m().result.determinations).toHaveLength(2);
-    page.run((m) => m.openSetting(1));
+    page.run((m) => m.openDetermination(m.determinations[0]?.id ?? null));
     expect(page.m().method).toBe('two-sights');
     page.run((m) => m.pick('tip'));
     expect(page.m().kept).toMatchObject({ kind: 'angle', value: 80 });

@@ -1,4 +1,4 @@
-import type { Trunk } from '@arbolito/core';
+import { FIRST_STEM, type Trunk } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
 import { localDate } from '../../book/make-records';
@@ -28,13 +28,13 @@ export function useMeasure() {
   useEffect(() => keeper.whenLeaving(), [keeper]);
 
   const t = useTree(book, place, own);
-  const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, derived, tape } = t;
+  const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
   const keptHead = t.last ? settled(t.last) : null;
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
-  const { setting, settings, method } = t;
+  const { determination, determinations, method } = t;
   const merchantable: MerchantableWay =
     place.merchantable ??
     (last('merchantable')
@@ -48,10 +48,13 @@ export function useMeasure() {
   const along = kept?.kind === 'distance' ? kept.along : prefs.along;
   const lower = hasMark ? 'mark' : place.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
-  const steps = useMemo(() => stepsOf(entities, choices, protocol.options, setting.far), [entities, choices, protocol, setting.far]);
+  const steps = useMemo(
+    () => stepsOf(entities, choices, protocol.options, determination.far),
+    [entities, choices, protocol, determination.far],
+  );
   const newest = t.all.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
   // the ground is the same for every stem: what was said of it at the first holds for the others
-  const fromFirstStem = useMemo(() => (place.stem === 1 ? null : groundOf(t.kept)), [place.stem, t.kept]);
+  const fromFirstStem = useMemo(() => (t.stem === FIRST_STEM ? null : groundOf(t.kept)), [t.stem, t.kept]);
 
   const where = {
     tree: place.tree,
@@ -62,7 +65,7 @@ export function useMeasure() {
     units: own.units,
     stem: place.stem,
     newVisit: place.newVisit,
-    setting,
+    determination,
     instruments: own.instruments,
   };
   const now = useRef<Now | null>(null);
@@ -82,18 +85,19 @@ export function useMeasure() {
     protocol,
     survey: book.find('survey', survey),
     tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found, contested: found?.contested.length ?? 0 },
+    stem: t.stem,
     stems: t.stems,
     tape,
     previous: t.previous,
-    reach: prefs.person ? book.bodyMeasure(prefs.person, 'reach') : null,
-    stickUpTo: stickUpTo(book, prefs.person, protocol.options),
+    reach: prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null,
+    stickUpTo: stickUpTo(book, prefs.person, survey, protocol.options),
     hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, localDate(new Date())) : null,
     trunk: trunkNow,
     speciesList,
     method,
     methodWords: METHOD_WORDS[method],
-    setting,
-    settings,
+    determination,
+    determinations,
     station: t.station,
     room: t.room,
     standFirst: t.standFirst,
@@ -105,7 +109,7 @@ export function useMeasure() {
     kept: keptHead?.body.read ?? null,
     draft,
     scene: t.scene,
-    ...derived,
+    ...drawn,
     findings: t.findings,
     refusal,
     canUndo: newest !== null || place.text !== '',

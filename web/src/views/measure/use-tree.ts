@@ -1,8 +1,7 @@
 import {
   ASSUMED_EYE_HEIGHT,
-  checkTree,
   DomainError,
-  deriveTree,
+  FIRST_STEM,
   type Metres,
   metres,
   type Reading,
@@ -14,77 +13,77 @@ import {
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../book/book';
-import { settingsOf } from '../../book/determinations';
+import { findingsOf, NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
+import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
-import { localDate, NEW_SETTING } from '../../book/make-records';
+import { localDate } from '../../book/make-records';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
-import { instrumentFigures, ownFigures, visitBefore } from '../../book/tree';
 import { deviceName, minuteNow, type Preferences } from '../../field/device';
 import type { MeasureMethod } from '../../methods/methods';
 import { draftOf } from './draft';
-import { nextTag, type Place, protocolOf } from './place';
-import { sameSlot, stemLines, stemName, tapeAt } from './tape';
+import { nextTag, type Place, protocolAt } from './place';
+import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
 export function useTree(book: Book, place: Place, own: Preferences) {
   const found = useMemo(() => book.tree(place.tree), [book, place.tree]);
   const survey = found?.record.body.survey ?? place.survey;
-  const protocol = useMemo(() => protocolOf(book, survey, own), [book, survey, own]);
+  const protocol = useMemo(() => protocolAt(book, survey, own), [book, survey, own]);
   const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
   const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
   // a new tree stands in the plot of the one before it, and its tag goes on from there
-  const plotBefore = useMemo(() => (survey ? (book.treesOf(survey).at(-1)?.body.plot ?? null) : null), [book, survey]);
+  const plotBefore = useMemo(() => (survey ? (book.lastTreeOf(survey)?.body.plot ?? null) : null), [book, survey]);
   const speciesId = found ? (found.record.body.species ?? null) : place.species;
   const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
-  const eye = found?.eyeHeight ?? (prefs.person ? book.bodyMeasure(prefs.person, 'eye-height') : null);
+  const eye = found?.eyeHeight ?? (prefs.person ? book.kit.bodyMeasure(prefs.person, 'eye-height') : null);
   const eyeHeight = eye === null ? null : metres(eye);
 
   // a new visit begins with empty hands; what was read before is what it is compared with
   const coming = place.newVisit;
   const kept = useMemo(() => (coming ? [] : (found?.inForce ?? [])), [found, coming]);
   const before = useMemo(() => {
-    const visits = found?.visits ?? [];
+    if (!found) return NOTHING_BEFORE;
+    const { visits } = found;
     const on = coming ? localDate(new Date()) : (visits.at(-1)?.on ?? '');
-    return visitBefore(coming ? visits : visits.slice(0, -1), on, protocol.options);
+    return visitBefore(found, coming ? visits : visits.slice(0, -1), on, protocol.options);
   }, [found, coming, protocol]);
   const { previous } = before;
-  const stemId = found?.stems.find((s) => s.name === stemName(place.stem))?.id ?? null;
+  const { id: stemId, name: stem } = stemInBook(found, place.stem);
   const all = useMemo(() => (coming ? [] : (found?.readings ?? [])).filter((e) => e.heads.length > 0), [found, coming]);
-  const settings = useMemo(() => (coming ? [] : settingsOf(book, found)), [book, found, coming]);
+  const determinations = useMemo(() => (coming ? [] : determinationsOf(book, found)), [book, found, coming]);
   // a method chosen anew begins a determination of its own
-  const setting = useMemo(
+  const determination = useMemo(
     () =>
       place.method
-        ? NEW_SETTING(place.method)
-        : (settings[(place.setting ?? settings.length) - 1] ?? settings.at(-1) ?? NEW_SETTING(own.method)),
-    [settings, place.setting, place.method, own.method],
+        ? newDetermination(place.method)
+        : (determinations.find((d) => d.id === place.determination) ?? determinations.at(-1) ?? newDetermination(own.method)),
+    [determinations, place.determination, place.method, own.method],
   );
-  // what is one stem's own is shown for the stem in hand, what is one station's for the setting in hand
+  // what is one stem's own is shown for the stem in hand, what is one station's for the determination in hand
   const entities = useMemo(() => {
-    const here = (station: string | null) => station !== null && (station === setting.station || station === setting.far);
+    const here = (station: string | null) => station !== null && (station === determination.station || station === determination.far);
     return all.filter((e) =>
       e.heads.some(({ body }) => (ofStem(body.read) ? body.stem === stemId : ofNoStation(body.read) || here(body.station))),
     );
-  }, [all, stemId, setting]);
+  }, [all, stemId, determination]);
 
-  const derive = useCallback(
-    (from: readonly Reading[]) =>
-      deriveTree({ readings: from, protocol: protocol.options, species, ...(eyeHeight === null ? {} : { eyeHeight }) }),
+  const input = useCallback(
+    (readings: readonly Reading[]): TreeInput => ({ readings, protocol: protocol.options, species, eyeHeight }),
     [protocol, species, eyeHeight],
   );
-  const ofKept = useMemo(() => safely(() => derive(kept)) ?? derive([]), [derive, kept]);
+  const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 
   const step = place.at === 'done' ? null : place.at;
-  const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h, prefs, step, setting.far)));
+  const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h, prefs, step, determination.far)));
   const last = slot.at(-1);
-  const where = ofKept.stems.find((s) => s.stem === stemName(place.stem))?.where ?? null;
+  const where = ofKept.stems.find((s) => s.stem === stem)?.where ?? null;
   const correcting = Boolean(last) && !place.again;
   const tape = useMemo(
-    () => tapeAt(where, previous, place.stem, protocol.options, slot.length - (correcting ? 1 : 0)),
-    [where, previous, place.stem, protocol, slot.length, correcting],
+    () => tapeAt(where, previous, stem, protocol.options, slot.length - (correcting ? 1 : 0)),
+    [where, previous, stem, protocol, slot.length, correcting],
   );
-  const method = setting.method as MeasureMethod;
-  const stationId = setting.station ?? DRAFT_STATION;
+  const method = determination.method as MeasureMethod;
+  const stationId = determination.station ?? DRAFT_STATION;
   const distance = stationOf(ofKept, stationId)?.distance ?? null;
   const { optical, upperHeight, leanTo } = place;
   const around = useMemo(
@@ -98,48 +97,34 @@ export function useTree(book: Book, place: Place, own: Preferences) {
 
   // the draft takes part at once: the drawing follows the digits and the taps
   const readings = useMemo((): readonly Reading[] => {
-    const stem = place.stem === 1 ? {} : { stem: stemName(place.stem) };
-    const withTrunk = place.trunk ? [...kept, { kind: 'trunk' as const, trunk: place.trunk, ...stem }] : kept;
+    const own = stem === FIRST_STEM ? {} : { stem };
+    const withTrunk = place.trunk ? [...kept, { kind: 'trunk' as const, trunk: place.trunk, ...own }] : kept;
     if (!draft?.ok) return withTrunk;
-    const station = step?.startsWith('far-') ? (setting.far ?? DRAFT_FAR) : stationId;
-    const far = draft.read.kind === 'baseline' ? { far: setting.far ?? DRAFT_FAR } : {};
-    const now = new Date().toISOString();
-    const kit = {
-      ...instrumentFigures(book, instrumentOf(draft.read, prefs.instruments), now, draft.read),
-      ...ownFigures(book, prefs.person, now, draft.read),
-    };
-    const read = { ...kit, ...draft.read, ...far, id: 'draft', ...(ofStem(draft.read) ? stem : { station }) } as Reading;
+    const station = step?.startsWith('far-') ? (determination.far ?? DRAFT_FAR) : stationId;
+    const far = draft.read.kind === 'baseline' ? { far: determination.far ?? DRAFT_FAR } : {};
+    const by = { person: prefs.person, instrument: instrumentOf(draft.read, prefs.instruments), at: new Date().toISOString(), survey };
+    const read = { ...book.kit.join(draft.read, by), ...far, id: 'draft', ...(ofStem(draft.read) ? own : { station }) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
-  }, [kept, draft, last, correcting, place.trunk, place.stem, book, prefs.person, prefs.instruments, setting, stationId, step]);
+  }, [kept, draft, last, correcting, place.trunk, stem, book, survey, prefs.person, prefs.instruments, determination, stationId, step]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
-  const derived = useMemo(() => {
-    const result = safely(() => derive(readings));
+  const drawn = useMemo(() => {
+    const result = derived(input(readings));
     return result ? { result, readings } : { result: ofKept, readings: kept };
-  }, [derive, readings, ofKept, kept]);
+  }, [input, readings, ofKept, kept]);
   const shooter = prefs.instruments.shot;
   const unchecked = useMemo(
-    () => (shooter ? uncheckedOn(book.find('instrument', shooter), book.checksOf(shooter), localDate(new Date())) : null),
+    () => (shooter ? uncheckedOn(book.find('instrument', shooter), book.kit.checksOf(shooter), localDate(new Date())) : null),
     [book, shooter],
   );
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
-    () =>
-      checkTree({
-        tree: place.tree,
-        readings: kept,
-        result: ofKept,
-        protocol: protocol.options,
-        species,
-        ...before,
-        ...(unchecked ? { unchecked } : {}),
-      }),
-    [place.tree, ofKept, kept, protocol, species, before, unchecked],
+    () => findingsOf(input(kept), ofKept, { ...before, tree: place.tree, ...(unchecked ? { unchecked } : {}) }),
+    [input, place.tree, ofKept, kept, before, unchecked],
   );
   const scene = useMemo(
     () =>
       sightScene({
-        result: derived.result,
-        readings: derived.readings,
+        ...drawn,
         protocol: protocol.options,
         species,
         eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
@@ -148,7 +133,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
         method,
         ...(step === 'merchantable' || step === 'logs' || step === 'crown-base' ? { aim: step } : {}),
       }),
-    [derived, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
+    [drawn, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
   );
   // what was said of this station's room, and with the height of the last visit where to stand at all
   const here = useMemo(() => readings.filter((r) => r.station === stationId), [readings, stationId]);
@@ -178,17 +163,18 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     entities,
     previous,
     last: last ?? null,
-    settings,
-    setting,
+    determinations,
+    determination,
     method,
-    station: stationOf(derived.result, stationId),
+    station: stationOf(drawn.result, stationId),
     room: roomAt(here),
     standFirst,
     tape,
     around,
+    stem,
     stems,
     draft,
-    derived,
+    drawn,
     findings,
     scene,
   };
@@ -206,11 +192,8 @@ function stationOf(result: TreeResult, id: string): StationResult | null {
   return found?.ok ? found.value : null;
 }
 
-function safely<T>(run: () => T): T | null {
-  try {
-    return run();
-  } catch (e) {
-    if (e instanceof DomainError) return null;
-    throw e;
-  }
+/** Null where a reading can't be one. */
+function derived(input: TreeInput): TreeResult | null {
+  const result = tryResult(input);
+  return result instanceof DomainError ? null : result;
 }

@@ -19,11 +19,11 @@ interface Props {
 export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
   const newest = line.record?.id ?? null;
   const others = book.all('survey').filter((s) => {
-    const used = line.surveys.find((u) => u.id === s.id);
+    const used = line.surveys.find((u) => u.id === s.entity);
     return !used || (line.record !== null && used.version < line.versions.length);
   });
   const [picked, setPicked] = useState(first ?? '');
-  const survey = others.find((s) => s.id === picked) ?? null;
+  const survey = others.find((s) => s.entity === picked) ?? null;
   const change = useMemo(() => survey && changeOf(book, survey, { name: line.name, options: line.options }), [book, survey, line]);
   if (others.length === 0) return null;
   const put = () => {
@@ -57,7 +57,7 @@ export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
       >
         <option value="">which survey?</option>
         {others.map((s) => (
-          <option key={s.id} value={s.id}>
+          <option key={s.entity} value={s.entity}>
             {s.body.name}
           </option>
         ))}

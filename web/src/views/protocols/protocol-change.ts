@@ -14,7 +14,7 @@ export interface ProtocolChange {
 export function changeOf(book: Book, survey: RecordOf<'survey'>, to: SurveyTally['protocol']): ProtocolChange | null {
   const own = book.protocolOf(survey);
   if (!own) return null;
-  const before = tallyUnder(book, survey, { name: own.body.name, options: own.body.options });
+  const before = tallyUnder(book, survey, own);
   const after = tallyUnder(book, survey, to);
   const units = to.options.units;
   const trees = before.rows.flatMap((row, i) => {

@@ -12,7 +12,8 @@ import { validate } from '../../contract/validate';
 import { fieldsOf, isChosen } from './option-fields';
 import { changeOf } from './protocol-change';
 
-const book = new Book(demoRecords().records as unknown as AnyRecord[]);
+const demo = demoRecords().records as unknown as AnyRecord[];
+const book = new Book(demo);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as RecordOf<'survey'>;
 const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 
@@ -58,7 +59,7 @@ describe('the list of protocols', () => {
       options: { ...PRESETS.street.options, lean: 'underside' } as never,
     });
     const second = makeRecord(maker, 'protocol', { ...first.body, options: { ...first.body.options, breastHeight: 1.25 } }, first);
-    const more = protocolLines(book.with([first as AnyRecord, second as AnyRecord]));
+    const more = protocolLines(new Book([...demo, first as AnyRecord, second as AnyRecord]));
     expect(more.at(-1)).toMatchObject({ name: 'Our way', id: first.id, options: { breastHeight: 1.25 }, surveys: [] });
     expect(more.at(-1)?.versions).toHaveLength(2);
   });

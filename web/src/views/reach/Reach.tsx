@@ -14,7 +14,7 @@ export default function Reach() {
   const [units, setUnits] = useState(prefs.units);
   const [texts, setTexts] = useState<ReachTexts>(EMPTY);
   const view = useMemo(() => reachOf(texts, units), [texts, units]);
-  const reach = prefs.person ? book.bodyMeasure(prefs.person, 'reach') : null;
+  const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   return (
     <Shell where="Will it reach?" wide>
       <div className="flex flex-wrap items-end justify-between gap-3">

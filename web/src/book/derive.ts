@@ -1,0 +1,120 @@
+import {
+  checkTree,
+  DomainError,
+  deriveTree,
+  type Finding,
+  metres,
+  type PreviousDiameter,
+  type PreviousHeight,
+  type ProtocolOptions,
+  type Reading,
+  type ReadingErrors,
+  type SpeciesFigures,
+  type TreeResult,
+  yearsBetween,
+} from '@arbolito/core';
+import type { BookTree, BookVisit } from './tree';
+
+/** Everything that one tree's result follows from. */
+export interface TreeInput {
+  readonly readings: readonly Reading[];
+  readonly protocol: ProtocolOptions;
+  readonly species: SpeciesFigures;
+  /** Of whoever measured, metres; assumed, and said so, when nobody knows. */
+  readonly eyeHeight?: number | null;
+  readonly errors?: ReadingErrors;
+}
+
+/** What the visit before gave, as the checks take it: stem by stem its diameters, and its height. */
+export interface Before {
+  readonly previous: readonly PreviousDiameter[];
+  readonly previousHeight?: PreviousHeight;
+}
+export const NOTHING_BEFORE: Before = { previous: [] };
+
+/** What checks look at beside the readings and their result. */
+export interface CheckedBeside extends Before {
+  readonly tree?: string;
+  readonly unchecked?: { readonly name: string };
+}
+
+/**
+ * The result of one tree, for everybody who wants one.
+ * @throws DomainError on a reading that can't be one
+ */
+export function resultOf({ readings, protocol, species, eyeHeight, errors }: TreeInput): TreeResult {
+  return deriveTree({
+    readings,
+    protocol,
+    species,
+    ...(eyeHeight == null ? {} : { eyeHeight: metres(eyeHeight) }),
+    ...(errors ? { errors } : {}),
+  });
+}
+
+/** What is wrong or doubtful about one tree. */
+export function findingsOf({ readings, protocol, species }: TreeInput, result: TreeResult, beside: CheckedBeside): readonly Finding[] {
+  return checkTree({ readings, result, protocol, species, ...beside });
+}
+
+/** A tree's result and what is to be said of it, or why it can't be derived at all. */
+export type Outcome =
+  | { readonly ok: true; readonly result: TreeResult; readonly findings: readonly Finding[] }
+  | { readonly ok: false; readonly error: DomainError };
+
+export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFORE): Outcome {
+  const result = tryResult(input);
+  return result instanceof DomainError ? { ok: false, error: result } : { ok: true, result, findings: findingsOf(input, result, beside) };
+}
+
+/** The result, or the error of a reading that can't be one. */
+export function tryResult(input: TreeInput): TreeResult | DomainError {
+  try {
+    return resultOf(input);
+  } catch (error) {
+    if (error instanceof DomainError) return error;
+    throw error;
+  }
+}
+
+/** A tree of the book as it is derived: its last visit, or an earlier one. */
+export const inputOf = (tree: BookTree, protocol: ProtocolOptions, visit?: BookVisit): TreeInput => ({
+  readings: visit ? visit.inForce : tree.inForce,
+  protocol,
+  species: tree.species,
+  eyeHeight: visit ? visit.eyeHeight : tree.eyeHeight,
+});
+
+/**
+ * What the last of some visits gave.
+ * @param visits earlier ones, oldest first
+ * @param on the day of the visit that follows
+ */
+export function visitBefore(tree: BookTree, visits: readonly BookVisit[], on: string, protocol: ProtocolOptions): Before {
+  const last = visits.at(-1);
+  // without their days two visits can't be compared
+  if (!last || last.on === '' || on === '') return NOTHING_BEFORE;
+  const result = tryResult(inputOf(tree, protocol, last));
+  if (result instanceof DomainError) return NOTHING_BEFORE;
+  const { stems, height } = result;
+  const years = Math.max(0, yearsBetween(last.on, on));
+  return {
+    previous: stems.flatMap(({ stem, dbh }) =>
+      dbh.ok ? [{ stem, diameter: dbh.value.unrounded, sigma: dbh.value.sigma, pom: dbh.value.pom, years }] : [],
+    ),
+    ...(height.ok ? { previousHeight: { height: height.value.value, sigma: height.value.sigma, years } } : {}),
+  };
+}
+
+/** Of every tree the outcome it had under the protocol it was last asked for: a tree that has not changed is not derived again. */
+const remembered = new WeakMap<BookTree, { readonly protocol: ProtocolOptions; readonly outcome: Outcome }>();
+
+/** A tree of the book under a protocol. Remembered by its exact input, as the book makes another tree of one that changes. */
+export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
+  const known = remembered.get(tree);
+  if (known?.protocol === protocol) return known.outcome;
+  const before = visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
+  const outcome = outcomeOf(inputOf(tree, protocol), before);
+  remembered.set(tree, { protocol, outcome });
+  return outcome;
+}

@@ -1,0 +1,240 @@
+import { PRESETS } from '@arbolito/core';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { AnyRecord } from '../contract/envelope';
+import { kindOf } from '../contract/kinds/define';
+import { KINDS } from '../contract/kinds/index';
+import { Book } from './book';
+import { JUDGED_TOOLS } from './paired-diameters';
+import { RecordIndex } from './record-index';
+import { tallyOf } from './summary';
+
+/** Ids that say what they are, in the order of their making; the book only compares them. */
+let made = 0;
+const id = (name: string) => `${String(made++).padStart(6, '0')}-${name}`;
+
+function record(
+  kind: string,
+  body: object,
+  of: { entity?: string; supersedes?: string; person?: string; schema?: number } = {},
+): AnyRecord {
+  const own = id(kind);
+  return {
+    id: own,
+    entity: of.entity ?? own,
+    supersedes: of.supersedes ?? null,
+    kind,
+    schema: of.schema ?? KINDS[kind as keyof typeof KINDS]?.schema ?? 1,
+    device: 'd',
+    person: of.person ?? null,
+    at: `2026-05-01T08:00:${String(made % 60).padStart(2, '0')}.000Z`,
+    body,
+  } as unknown as AnyRecord;
+}
+const next = (of: AnyRecord, body: object) =>
+  record(of.kind, { ...of.body, ...body }, { entity: of.entity, supersedes: of.id, ...(of.person ? { person: of.person } : {}) });
+const retract = (of: AnyRecord) => record('retraction', { record: of.id, reason: null });
+const strike = (of: AnyRecord) => record('strike-out', { entity: of.entity, reason: 'not ours' });
+const metric = PRESETS['forest-metric'];
+
+function reading(stem: AnyRecord, visit: AnyRecord, read: object, person: AnyRecord, station: AnyRecord | null = null): AnyRecord {
+  const body = { stem: stem.id, visit: visit.id, determination: 'd', station: station?.id ?? null, shot: 1, instrument: null, typed: 'x' };
+  return record('reading', { ...body, calibration: null, read }, { person: person.id });
+}
+const tape = (value: number) => ({ kind: 'diameter', tool: 'diameter-tape', value, unit: 'cm' });
+const stick = (value: number) => ({ kind: 'diameter', tool: 'biltmore-stick', value, unit: 'cm' });
+
+/** A book of two surveys in which everything has happened that can. */
+function everything(): AnyRecord[] {
+  made = 0;
+  const all: AnyRecord[] = [];
+  const add = (r: AnyRecord) => {
+    all.push(r);
+    return r;
+  };
+  const person = add(record('person', { name: 'Nela', eyeHeight: 1.6, reach: 0.6 }));
+  const other = add(record('person', { name: 'Ivo', eyeHeight: null, reach: null }));
+  const [early, late] = [0.62, 0.65].map((value, i) =>
+    add(record('body-measure', { person: person.id, what: 'reach', value, on: `2026-0${i + 1}-01` })),
+  ) as [AnyRecord, AnyRecord];
+  add(retract(early));
+  const protocol = add(record('protocol', { name: metric.name, preset: metric.key, options: metric.options }));
+  const spruce = add(record('species', { code: 'PA', name: 'Spruce', latin: null, figures: { crown: 'conifer', formFactor: 0.47 } }));
+  const surveys = ['Tansy Creek', 'Monte Umbrío'].map((name) =>
+    add(record('survey', { name, kind: 'every-tree', protocol: protocol.id, place: null })),
+  ) as [AnyRecord, AnyRecord];
+  const plot = add(record('plot', { survey: surveys[0].id, name: '1' }));
+  const trees: AnyRecord[] = [];
+  for (let i = 0; i < 6; i++) {
+    const survey = surveys[i % 2] as AnyRecord;
+    const tree = add(
+      record('tree', { survey: survey.id, plot: i === 4 ? plot.id : null, tag: `${i}`, species: i % 3 ? spruce.id : null, note: null }),
+    );
+    trees.push(tree);
+    const stem = add(record('stem', { tree: tree.id, number: 1 }));
+    const visit = add(record('visit', { tree: tree.id, on: '2026-05-01' }));
+    const by = i < 4 ? person : other;
+    const first = add(reading(stem, visit, tape(30 + i), by));
+    add(reading(stem, visit, stick(31 + i), by));
+    const station = add(record('station', { visit: visit.id, number: 1 }));
+    add(reading(stem, visit, { kind: 'distance', value: 20, unit: 'm', along: 'level', to: 'axis' }, by, station));
+    add(reading(stem, visit, { kind: 'paces', value: 13 + i / 9, along: 'level', to: 'axis' }, by, station));
+    add(reading(stem, visit, { kind: 'angle', target: 'base', value: -8, scale: 'percent' }, by, station));
+    const tip = add(reading(stem, visit, { kind: 'angle', target: 'tip', value: 80 + i, scale: 'percent' }, by, station));
+    if (i === 0) {
+      // corrected, taken back, and the taking back taken back
+      const corrected = add(next(first, { read: tape(40) }));
+      const back = add(retract(corrected));
+      add(retract(back));
+    }
+    if (i === 1) for (const value of [77, 78]) add(next(tip, { read: { kind: 'angle', target: 'tip', value, scale: 'percent' } }));
+    if (i === 2) add(strike(tip));
+    if (i === 3) add(retract(add(strike(tree))));
+    if (i === 5) {
+      const again = add(record('visit', { tree: tree.id, on: '2026-09-01' }));
+      add(reading(stem, again, tape(36), by));
+      for (const on of ['2026-09-02', '2026-09-03']) add(next(again, { on }));
+    }
+  }
+  add(strike(plot));
+  add(next(trees[3] as AnyRecord, { survey: surveys[0].id }));
+  add(
+    record('tool-calibration', {
+      person: other.id,
+      tool: 'biltmore-stick',
+      sigma: 0.02,
+      bias: 0.01,
+      biasSigma: null,
+      pairs: 3,
+      on: '2026-05-01',
+    }),
+  );
+  add(next(late, { value: 0.66 }));
+  add(record('leaf', { shape: 'serrate' }));
+  return all;
+}
+
+/** Everything a page could show of a book. */
+function said(book: Book) {
+  const people = book.all('person').map((p) => p.entity);
+  const surveys = book.all('survey').map((s) => s.entity);
+  return {
+    trees: book.kind('tree').map((t) => book.tree(t.id)),
+    tallies: surveys.map((s) => tallyOf(book, s)),
+    lists: surveys.map((s) => [book.treesOf(s), book.lastTreeOf(s), book.contestedTreesOf(s)]),
+    kit: people.map((p) => ({
+      reach: book.kit.bodyMeasure(p, 'reach'),
+      pace: [null, ...surveys].map((s) => book.kit.paceOn(p, '2026-06-01', s)),
+      tools: [null, ...surveys].map((s) => JUDGED_TOOLS.map((t) => book.kit.toolRecord(p, t, s))),
+      everywhere: JUDGED_TOOLS.map((t) => book.kit.pairedEverywhere(p, t)),
+    })),
+    unread: book.unread,
+  };
+}
+
+describe('a book that grows', () => {
+  const records = everything();
+  const whole = said(new Book(records));
+
+  it('says what it says from scratch, whatever came in which order and in how many parts', () => {
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(records, { minLength: records.length }),
+        fc.array(fc.integer({ min: 1, max: 12 }), { minLength: records.length }),
+        fc.boolean(),
+        (shuffled, sizes, looked) => {
+          let book = new Book();
+          for (let at = 0, i = 0; at < shuffled.length; at += sizes[i++] as number) {
+            book = book.add(shuffled.slice(at, at + (sizes[i] as number))).book;
+            // what was looked at on the way is remembered, and must not be believed for too long
+            if (looked && i % 3 === 0) said(book);
+          }
+          expect(said(book)).toEqual(whole);
+          expect(said(book.add(shuffled).book)).toEqual(whole);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('says which trees and surveys something new touches', () => {
+    const book = new Book(records);
+    const tree = records.find((r) => r.kind === 'tree') as AnyRecord;
+    const stem = records.find((r) => r.kind === 'stem') as AnyRecord;
+    const visit = records.find((r) => r.kind === 'visit') as AnyRecord;
+    const person = records[0] as AnyRecord;
+    const others = book.all('tree').filter((t) => t.entity !== tree.id);
+    const before = others.map((t) => book.tree(t.entity));
+    const { book: grown, touched } = book.add([reading(stem, visit, { kind: 'logs', value: 2 }, person)]);
+    expect([...touched.trees]).toEqual([tree.id]);
+    expect(touched.shared).toBe(false);
+    // the others are the very same: nothing of them is gathered or derived again
+    expect(others.map((t) => grown.tree(t.entity)).every((t, i) => t === before[i])).toBe(true);
+    expect(grown.tree(tree.id)).not.toBe(before[0]);
+    expect(grown).not.toBe(book);
+  });
+
+  it('takes back a taking back, and says of a struck tree nothing until that is taken back', () => {
+    const tagged = (tag: string) => new Book(records).all('tree').find((t) => t.body.tag === tag);
+    const book = new Book(records);
+    expect(book.tree(tagged('0')?.entity ?? '')?.inForce[0]).toMatchObject({ value: 40 });
+    expect(tagged('3')).toBeDefined();
+    // in a plot that is struck out
+    expect(tagged('4')).toBeUndefined();
+    expect(tallyOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => r.tag)).toEqual(['0', '2', '3']);
+  });
+
+  it('brings no blunder back when what was corrected is struck out', () => {
+    const blunder = records.find((r) => r.kind === 'reading') as AnyRecord;
+    const book = new Book([...records, strike(blunder)]);
+    const { trees } = { trees: book.all('tree') };
+    const diameters = book.tree(trees[0]?.entity ?? '')?.inForce.filter((r) => r.kind === 'diameter') ?? [];
+    expect(diameters.map((r) => 'value' in r && r.value)).toEqual([31]);
+  });
+
+  it('withholds what hangs on a visit that two people say differently, and says so', () => {
+    const row = whole.tallies[1]?.rows.find((r) => r.tag === '5');
+    expect(row).toMatchObject({ readings: 0, trouble: expect.stringContaining('contradict') });
+  });
+
+  it('finds what is struck out where it is named: a species off the list changes no tree', () => {
+    const spruce = records.find((r) => r.kind === 'species') as AnyRecord;
+    const book = new Book([...records, strike(spruce)]);
+    expect(book.all('species')).toEqual([]);
+    expect(book.tree(book.all('tree')[1]?.entity ?? '')?.species).toEqual({ crown: 'conifer', formFactor: 0.47 });
+  });
+});
+
+describe('an older and a newer program', () => {
+  const visit = record('visit', { tree: 't', on: '2026-05-01' });
+  const corrected = { ...next(visit, {}), schema: 2, body: { tree: 't', day: '2026-05-02' } } as unknown as AnyRecord;
+  const newer = {
+    ...KINDS,
+    visit: kindOf({ ...KINDS.visit, schema: 2, upgrades: [({ on, ...body }) => ({ ...body, day: on })] }),
+    leaf: kindOf({}),
+  };
+  const leaf = record('leaf', { shape: 'serrate' });
+
+  it('read what the older wrote as the newer writes it', () => {
+    const index = new RecordIndex(newer);
+    index.add([visit, leaf]);
+    expect(index.entry(visit.id)?.heads).toMatchObject([{ body: { tree: 't', day: '2026-05-01' } }]);
+    expect(index.unread).toBe(0);
+    expect(index.entry(leaf.id)?.heads).toHaveLength(1);
+  });
+  it('keep what the newer wrote, say so, and take nothing older for it', () => {
+    const book = new Book([visit, corrected, leaf]);
+    expect(book.unread).toBe(2);
+    expect(book.find('visit', visit.id)).toBeNull();
+    expect(book.has(leaf.id)).toBe(true);
+  });
+  it('agree once both have both, whoever wrote last', () => {
+    const index = new RecordIndex(newer);
+    index.add([corrected, visit]);
+    expect(index.entry(visit.id)?.heads).toMatchObject([{ id: corrected.id, body: { day: '2026-05-02' } }]);
+  });
+  it('write two sights in their own word, which the older had not', () => {
+    const old = record('determination', { stem: 's', visit: 'v', quantity: 'height', method: 'tangent', protocol: 'p' }, { schema: 1 });
+    expect(new Book([old]).find('determination', old.id)?.body.method).toBe('two-sights');
+  });
+});

@@ -1,0 +1,219 @@
+import {
+  type AnyDiameter,
+  calibratePace,
+  type JudgedTool,
+  type Pace,
+  pairedError,
+  type Reading,
+  type ReadingPair,
+  type ToolRecord,
+  TYPICAL_SHARES,
+  toolOf,
+} from '@arbolito/core';
+import type { RecordOf } from '../contract/envelope';
+import type { BodyMeasure } from '../contract/kinds/body-measure';
+import { checkOf, correctionAt, type InstrumentCheck } from './instrument-checks';
+import { scaleEndOf } from './instrument-scale';
+import { JUDGED_TOOLS, pairedDiameters, withTool } from './paired-diameters';
+import { type PacePair, pairedDistances } from './paired-distances';
+import { Pairs } from './pairs';
+import type { Things } from './things';
+
+/** Who read something, with what, when and in which survey: what the kit is asked by. */
+export interface TakenBy {
+  readonly person: string | null;
+  readonly instrument: string | null;
+  readonly at: string;
+  readonly survey: string | null;
+}
+
+const byDay = <R extends RecordOf<'body-measure' | 'pace-calibration' | 'tool-calibration'>>(records: readonly R[]): readonly R[] =>
+  records.toSorted((a, b) => (a.body.on === b.body.on ? (a.entity < b.entity ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
+
+/** What the book knows of people and their tools. */
+export class Kit {
+  private readonly diameters: Pairs<RecordOf<'reading'>, ReadingPair>;
+  private readonly distances: Pairs<RecordOf<'reading'>, PacePair>;
+  private readonly checks = new Map<string, readonly InstrumentCheck[]>();
+  private readonly paces = new Map<string, { readonly stamp: number; readonly pace: Pace | null }>();
+  private readonly records = new Map<string, { readonly stamp: number; readonly record: ToolRecord | null }>();
+
+  constructor(private readonly things: Things) {
+    const look = (id: string) => things.readingInForce(id);
+    this.diameters = new Pairs(
+      pairedDiameters((person) => this.bodyMeasure(person, 'reach')),
+      look,
+    );
+    this.distances = new Pairs(pairedDistances, look);
+  }
+
+  readingChanged(id: string): void {
+    this.diameters.changed(id);
+    this.distances.changed(id);
+  }
+
+  /** Something else the kit is made of has changed. */
+  changed(): void {
+    this.checks.clear();
+    this.paces.clear();
+    this.records.clear();
+    this.diameters.allChanged();
+  }
+
+  /** A number that changes whenever what a survey's pairs say may have. */
+  stamp(survey: string): number {
+    return this.diameters.stamp(survey) + this.distances.stamp(survey);
+  }
+
+  /** A person's newest measure of a kind, else what their own record says; metres, null when nobody said. */
+  bodyMeasure(person: string, what: BodyMeasure): number | null {
+    const taken = this.bodyMeasures(person, what).at(-1);
+    if (taken) return taken.body.value;
+    const own = this.things.find('person', person)?.body;
+    return (what === 'reach' ? own?.reach : what === 'eye-height' ? own?.eyeHeight : null) ?? null;
+  }
+
+  /** Every measure of a kind a person took, oldest first. */
+  bodyMeasures(person: string, what: BodyMeasure): readonly RecordOf<'body-measure'>[] {
+    return byDay(this.things.partsOf(person, 'body-measure').filter((m) => m.body.what === what));
+  }
+
+  /** Every check of an instrument that counts, oldest first. */
+  checksOf(instrument: string): readonly InstrumentCheck[] {
+    const known = this.checks.get(instrument);
+    if (known) return known;
+    const all = this.things.partsOf(instrument, 'calibration').flatMap((c) => checkOf(c) ?? []);
+    const checks = all.toSorted((a, b) => (a.at < b.at ? -1 : 1));
+    this.checks.set(instrument, checks);
+    return checks;
+  }
+
+  /** A person's pace calibrations, oldest first. */
+  pacesOf(person: string): readonly RecordOf<'pace-calibration'>[] {
+    return byDay(this.things.partsOf(person, 'pace-calibration'));
+  }
+
+  /**
+   * A person's pace on a day: the calibration in use then, refined by what was both paced and taped since in the survey;
+   * null without either.
+   * @param survey null: by calibrations alone
+   */
+  paceOn(person: string, day: string, survey: string | null): Pace | null {
+    const all = this.pacesOf(person);
+    const inUse = all.findLast((p) => p.body.on <= day) ?? all[0];
+    const key = `${person} ${survey} ${inUse?.id}`;
+    const stamp = survey === null ? 0 : this.distances.stamp(survey);
+    const known = this.paces.get(key);
+    if (known?.stamp === stamp) return known.pace;
+    const pairs = survey === null ? [] : this.distances.of(survey, person);
+    const runs = [...(inUse?.body.runs ?? []), ...pairs.filter((p) => !inUse || p.on >= inUse.body.on)];
+    const pace = runs.length > 0 ? calibratePace(runs) : null;
+    this.paces.set(key, { stamp, pace });
+    return pace;
+  }
+
+  /** What a person's pairs in a survey say of a tool, else what they adopted for every survey; null without either. */
+  toolRecord(person: string, tool: JudgedTool, survey: string | null): ToolRecord | null {
+    const key = `${person} ${tool} ${survey}`;
+    const stamp = survey === null ? 0 : this.diameters.stamp(survey);
+    const known = this.records.get(key);
+    if (known?.stamp === stamp) return known.record;
+    const pairs = survey === null ? [] : this.diameters.of(survey, withTool(person, tool));
+    const adopted = this.adopted(person, tool)?.body;
+    const record = pairs.length > 0 ? pairedError(pairs, adopted?.sigma ?? TYPICAL_SHARES[tool]) : adopted ? recordOf(adopted) : null;
+    this.records.set(key, { stamp, record });
+    return record;
+  }
+
+  /** How many distances a person both paced and taped, over every survey. */
+  pacedAndTaped(person: string): number {
+    return this.distances.everywhere(person).length;
+  }
+
+  /** What all of a person's pairs say of a tool, over every survey: what they may adopt. Null without pairs. */
+  pairedEverywhere(person: string, tool: JudgedTool): ToolRecord | null {
+    const pairs = this.diameters.everywhere(withTool(person, tool));
+    return pairs.length > 0 ? pairedError(pairs, TYPICAL_SHARES[tool]) : null;
+  }
+
+  /** The error a person adopted for a tool, the newest. */
+  adopted(person: string, tool: JudgedTool): RecordOf<'tool-calibration'> | null {
+    return byDay(this.things.partsOf(person, 'tool-calibration').filter((c) => c.body.tool === tool)).at(-1) ?? null;
+  }
+
+  /** A reading as the core takes it: as it was read, with what the kit knows of its instrument and its person. */
+  join(read: Reading, by: TakenBy): Reading {
+    return { ...this.instrumentFigures(read, by), ...this.ownFigures(read, by), ...read } as Reading;
+  }
+
+  /** What the instrument's record knows of its readings: its own error, and what its checks put right. */
+  private instrumentFigures(read: Reading, { instrument: id, at }: TakenBy): object {
+    const instrument = this.things.find('instrument', id)?.body;
+    if (!instrument || !id) return {};
+    const { sigma } = instrument;
+    const checks = this.checksOf(id);
+    const of = (what: 'two-way' | 'base') =>
+      correctionAt(
+        checks.filter((c) => c.what === what),
+        at,
+      );
+    // ultrasound was last checked in air of a known warmth
+    const warmth = checks.findLast((c) => c.what === 'base' && c.at <= at)?.found.celsius;
+    const air = warmth === undefined ? {} : { checkedCelsius: warmth };
+    switch (read.kind) {
+      case 'diameter':
+        return sigma == null ? {} : { sigma };
+      case 'angle': {
+        const scaleEnd = scaleEndOf(instrument.scale);
+        return { ...(sigma == null ? {} : { sigma }), ...(scaleEnd === null ? {} : { scaleEnd }), ...of('two-way') };
+      }
+      case 'shot':
+        // a laser's own error is a length, an ultrasonic instrument's a share
+        return {
+          ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }),
+          ...of('two-way'),
+          ...of('base'),
+          ...air,
+        };
+      case 'distance':
+        return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base'), ...air };
+      default:
+        return {};
+    }
+  }
+
+  /** What the kit knows of a person with a tool: reach, pace, and the error that their own readings have shown. */
+  private ownFigures(read: Reading, { person, at, survey }: TakenBy): object {
+    if (!person) return {};
+    switch (read.kind) {
+      case 'stick':
+      case 'log-scale':
+        return this.reachOf(person);
+      case 'paces': {
+        const own = this.paceOn(person, at.slice(0, 10), survey);
+        return own ? { pace: own.pace, ...(own.spread ? { sigmaShare: own.spread } : {}) } : {};
+      }
+      case 'diameter':
+      case 'optical-diameter': {
+        const tool = toolOf(read as AnyDiameter) as JudgedTool;
+        const record = JUDGED_TOOLS.includes(tool) ? this.toolRecord(person, tool, survey) : null;
+        const reach = read.kind === 'diameter' && read.tool === 'biltmore-stick' ? this.reachOf(person) : {};
+        return { ...reach, ...(record ? { sigmaShare: record.sigma } : {}) };
+      }
+      default:
+        return {};
+    }
+  }
+
+  private reachOf(person: string): object {
+    const reach = this.bodyMeasure(person, 'reach');
+    return reach === null ? {} : { reach };
+  }
+}
+
+const recordOf = ({ pairs, bias, biasSigma, sigma }: RecordOf<'tool-calibration'>['body']): ToolRecord => ({
+  pairs,
+  bias,
+  biasSigma: biasSigma ?? null,
+  sigma,
+});

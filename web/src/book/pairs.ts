@@ -1,0 +1,115 @@
+/** What one point says: whose tool, and how it compared with a better one there. */
+export interface Said<P> {
+  readonly who: string;
+  readonly pair: P;
+}
+
+/** How readings are matched: where one was taken, and what those of one place say of each other. */
+export interface Matching<R, P> {
+  /** Key of the place of a reading; null when it takes no part. */
+  readonly place: (reading: R) => string | null;
+  /** @param readings of one place, oldest first, two or more */
+  readonly compare: (readings: readonly R[]) => readonly Said<P>[];
+}
+
+/** What reading and survey an id stands for now; null when it is not in force. */
+export type Looked<R> = (id: string) => { readonly survey: string; readonly reading: R } | null;
+
+interface Place<P> {
+  readonly ids: Set<string>;
+  said: readonly Said<P>[];
+  survey: string;
+}
+
+/**
+ * What was read twice at one place, kept up as readings come. Pairs count within their survey.
+ */
+export class Pairs<R, P> {
+  private readonly placeOf = new Map<string, string>();
+  private readonly places = new Map<string, Place<P>>();
+  private readonly waiting = new Set<string>();
+  /** Survey, then whose, then by place. */
+  private readonly found = new Map<string, Map<string, Map<string, readonly P[]>>>();
+  private readonly stamps = new Map<string, number>();
+
+  constructor(
+    private readonly matching: Matching<R, P>,
+    private readonly look: Looked<R>,
+  ) {}
+
+  /** A reading is new, changed, taken back, or belongs somewhere else. */
+  changed(id: string): void {
+    const now = this.look(id);
+    const at = now && this.matching.place(now.reading);
+    const before = this.placeOf.get(id);
+    if (before !== undefined) this.waiting.add(before);
+    if (at === before) return;
+    if (before !== undefined) this.places.get(before)?.ids.delete(id);
+    if (at === null) {
+      this.placeOf.delete(id);
+      return;
+    }
+    this.placeOf.set(id, at);
+    const place = this.places.get(at) ?? { ids: new Set(), said: [], survey: '' };
+    this.places.set(at, place);
+    place.ids.add(id);
+    // most places are read once: nothing is to be compared there
+    if (place.ids.size > 1) this.waiting.add(at);
+  }
+
+  /** What readings are compared by has changed for all of them. */
+  allChanged(): void {
+    for (const [at, place] of this.places) if (place.ids.size > 1) this.waiting.add(at);
+  }
+
+  /** Pairs of a person with a tool in a survey, by the age of their places. */
+  of(survey: string, who: string): readonly P[] {
+    this.settle();
+    return inOrder(this.found.get(survey)?.get(who));
+  }
+
+  /** The same over all surveys. */
+  everywhere(who: string): readonly P[] {
+    this.settle();
+    return [...this.found.keys()].sort().flatMap((survey) => inOrder(this.found.get(survey)?.get(who)));
+  }
+
+  /** A number that changes whenever what pairs say in a survey may have. */
+  stamp(survey: string): number {
+    this.settle();
+    return this.stamps.get(survey) ?? 0;
+  }
+
+  private settle(): void {
+    if (this.waiting.size === 0) return;
+    for (const at of this.waiting) {
+      const place = this.places.get(at);
+      if (!place) continue;
+      const here = [...place.ids].sort().flatMap((id) => this.look(id) ?? []);
+      const survey = here[0]?.survey ?? '';
+      const said = here.length > 1 ? this.matching.compare(here.map((h) => h.reading)) : [];
+      this.put(place.survey, at, place.said, false);
+      this.put(survey, at, said, true);
+      Object.assign(place, { said, survey });
+      if (place.ids.size === 0) this.places.delete(at);
+    }
+    this.waiting.clear();
+  }
+
+  private put(survey: string, at: string, said: readonly Said<P>[], there: boolean): void {
+    if (said.length === 0) return;
+    this.stamps.set(survey, (this.stamps.get(survey) ?? 0) + 1);
+    const here = this.found.get(survey) ?? new Map<string, Map<string, readonly P[]>>();
+    this.found.set(survey, here);
+    for (const { who } of said) {
+      const own = here.get(who) ?? new Map<string, readonly P[]>();
+      here.set(who, own);
+      if (!there) own.delete(at);
+    }
+    if (there) for (const { who, pair } of said) here.get(who)?.set(at, [...(here.get(who)?.get(at) ?? []), pair]);
+  }
+}
+
+function inOrder<P>(places: ReadonlyMap<string, readonly P[]> | undefined): readonly P[] {
+  return places ? [...places].sort(([a], [b]) => (a < b ? -1 : 1)).flatMap(([, pairs]) => pairs) : [];
+}

@@ -1,0 +1,219 @@
+import type { AnyRecord, RecordOf } from '../contract/envelope';
+import { type KindFacts, upgraded } from '../contract/kinds/define';
+import { KINDS, type Kind } from '../contract/kinds/index';
+import { IdList } from './id-list';
+import { byId, type Entity, headsOf } from './versions';
+
+/** One thing of the book with its kind. Never changed: what changes is put in its place. */
+export interface Entry extends Entity<AnyRecord> {
+  readonly kind: Kind;
+}
+
+type Facts = Readonly<Record<string, KindFacts>>;
+
+/**
+ * A set of records as the things they are versions of, kept up as records come: adding costs what is added, whatever is
+ * there already. The order of arrival does not matter; a record that came before what it names waits for it.
+ */
+export class RecordIndex {
+  private readonly versions = new Map<string, AnyRecord>();
+  private readonly entries = new Map<string, Entry>();
+  private readonly ofKind = new Map<string, IdList>();
+  /** What is part of a thing, by its id, whether that is here already or not. */
+  private readonly parts = new Map<string, IdList>();
+  /** Retractions of a version, and strike-outs of a thing: ids of those records and of those things. */
+  private readonly retractions = new Map<string, string[]>();
+  private readonly strikes = new Map<string, Set<string>>();
+  private readonly strangers = new Map<string, AnyRecord>();
+  private newer = 0;
+
+  constructor(private readonly facts: Facts = KINDS) {}
+
+  /**
+   * Takes records in; one that is here already is passed over.
+   * @returns the things of which something is new, as they were and as they are
+   */
+  add(records: Iterable<AnyRecord>): readonly Change[] {
+    const histories = new Map<string, AnyRecord[]>();
+    for (const record of records) {
+      if (this.has(record.id)) continue;
+      const read = this.read(record);
+      if (!read) {
+        this.strangers.set(record.id, record);
+        continue;
+      }
+      this.versions.set(read.id, read);
+      if (read.kind === 'retraction') push(this.retractions, read.body.record, read.id);
+      const history = histories.get(read.entity);
+      if (history) history.push(read);
+      else histories.set(read.entity, [...(this.entries.get(read.entity)?.history ?? []), read]);
+    }
+    const changes: Change[] = [];
+    // taking back a retraction changes what that had taken back, and so on; ids can't name each other in a circle, as a
+    // record is made after those it names, but a spoiled store must not hang the page
+    let turns = histories.size + 1000;
+    for (let queue = [...histories.keys()]; queue.length > 0 && turns > 0; ) {
+      const next: string[] = [];
+      for (const id of queue) {
+        turns--;
+        const change = this.settle(id, histories.get(id));
+        histories.delete(id);
+        if (!change) continue;
+        changes.push(change);
+        for (const version of change.now.history) {
+          if (version.kind !== 'retraction') continue;
+          const target = this.versions.get(version.body.record)?.entity;
+          if (target !== undefined && target !== id) next.push(target);
+        }
+      }
+      queue = next;
+    }
+    return changes;
+  }
+
+  has(id: string): boolean {
+    return this.versions.has(id) || this.strangers.has(id);
+  }
+
+  /** How many records are of kinds this program does not know, or were written by a newer one. */
+  get unread(): number {
+    return this.strangers.size + this.newer;
+  }
+
+  /** One exact version, in force or not. */
+  version(id: string): AnyRecord | undefined {
+    return this.versions.get(id);
+  }
+
+  entry(id: string): Entry | undefined {
+    return this.entries.get(id);
+  }
+
+  /** Ids of every thing of a kind, in the order of their making. */
+  idsOf(kind: Kind): readonly string[] {
+    return this.ofKind.get(kind)?.sorted() ?? [];
+  }
+
+  /** What is filed under a thing, in the order of its making; struck out or not. */
+  partsOf(id: string): readonly string[] {
+    return this.parts.get(id)?.sorted() ?? [];
+  }
+
+  /** Whether a thing, or something it is part of, is struck out. */
+  isStruck(id: string): boolean {
+    if (this.strikes.size === 0) return false;
+    if ((this.strikes.get(id)?.size ?? 0) > 0) return true;
+    const entry = this.entries.get(id);
+    return (
+      entry !== undefined &&
+      Object.entries(this.partOf(entry)).some(([field, kind]) => {
+        const parent = named(entry, field);
+        return parent !== null && this.isOfKind(parent, kind) && this.isStruck(parent);
+      })
+    );
+  }
+
+  /** The thing of a kind that something is part of, by the way it is filed; null when that way is not known yet. */
+  ancestor(id: string, kind: Kind): string | null {
+    let entry = this.entries.get(id);
+    while (entry && entry.kind !== kind) {
+      const [first] = Object.entries(this.partOf(entry));
+      const parent = first && named(entry, first[0]);
+      entry = parent && this.isOfKind(parent, first[1]) ? this.entries.get(parent) : undefined;
+    }
+    return entry?.id ?? null;
+  }
+
+  private partOf(entry: Entry): Readonly<Record<string, string>> {
+    return this.facts[entry.kind]?.partOf ?? {};
+  }
+
+  /** What is no part by its kind is none: no way upward goes in a circle. */
+  private isOfKind(id: string, kind: string): boolean {
+    const there = this.entries.get(id)?.kind;
+    return there === undefined || there === kind;
+  }
+
+  /** What a thing is filed under, whether that is here or not. */
+  private folder(entry: Entry): string | null {
+    const [first] = Object.keys(this.partOf(entry));
+    return first === undefined ? null : named(entry, first);
+  }
+
+  /** A record as it is written today; as it came where a newer program wrote it; null for a kind nobody here knows. */
+  private read(record: AnyRecord): AnyRecord | null {
+    const facts = Object.hasOwn(this.facts, record.kind) ? this.facts[record.kind] : undefined;
+    if (!facts) return null;
+    if (record.schema > facts.schema) this.newer++;
+    if (record.schema >= facts.schema) return record;
+    return { ...record, body: upgraded(facts, record.schema, record.body as never) } as unknown as AnyRecord;
+  }
+
+  private settle(id: string, grown: AnyRecord[] | undefined): Change | null {
+    const before = this.entries.get(id);
+    const history = grown ? (grown.length > 1 ? grown.sort(byId) : grown) : before?.history;
+    const kind = history?.[0]?.kind;
+    if (!history || !kind) return null;
+    const heads = headsOf(history, (v) => this.isRetracted(v));
+    const most = this.facts[kind]?.schema ?? 1;
+    const now: Entry = heads.some((h) => h.schema > most) ? { id, kind, history, heads, newer: true } : { id, kind, history, heads };
+    this.entries.set(id, now);
+    if (!before) list(this.ofKind, kind).add(id);
+    const [from, to] = [before ? this.folder(before) : null, this.folder(now)];
+    if (from !== to) {
+      if (from !== null) this.parts.get(from)?.remove(id);
+      if (to !== null) list(this.parts, to).add(id);
+    }
+    const struck = kind === 'strike-out' ? this.strike(before, now) : [];
+    return { before: before ?? null, now, struck };
+  }
+
+  /** A version is taken back by a retraction that is itself in force. */
+  private isRetracted(version: AnyRecord): boolean {
+    return (this.retractions.get(version.id) ?? []).some((id) => {
+      const retraction = this.versions.get(id);
+      const entry = retraction && this.entries.get(retraction.entity);
+      // one that came in the same batch is in force until it is found not to be, which comes back here
+      return entry ? entry.heads.some((h) => h.id === id) : retraction !== undefined;
+    });
+  }
+
+  private strike(before: Entry | undefined, now: Entry): readonly string[] {
+    const was = new Set((before?.heads ?? []).map(entityStruck));
+    const is = new Set(now.heads.map(entityStruck));
+    for (const id of was) if (!is.has(id)) this.strikes.get(id)?.delete(now.id);
+    for (const id of is) {
+      const by = this.strikes.get(id) ?? new Set();
+      this.strikes.set(id, by.add(now.id));
+    }
+    return [...new Set([...was, ...is])];
+  }
+}
+
+/** A thing as it was before records came, and as it is. */
+export interface Change {
+  readonly before: Entry | null;
+  readonly now: Entry;
+  /** Of a strike-out: the things it names or has named. */
+  readonly struck: readonly string[];
+}
+
+const entityStruck = (r: AnyRecord) => (r as RecordOf<'strike-out'>).body.entity;
+
+/** What a field names, by the newest version in force, else by the newest there was. */
+function named(entry: Entry, field: string): string | null {
+  const body = (entry.heads.at(-1) ?? entry.history.at(-1))?.body as Readonly<Record<string, unknown>> | undefined;
+  const id = body?.[field];
+  return typeof id === 'string' ? id : null;
+}
+
+function push(map: Map<string, string[]>, key: string, value: string): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+function list(map: Map<string, IdList>, key: string): IdList {
+  const found = map.get(key) ?? new IdList();
+  map.set(key, found);
+  return found;
+}

@@ -1,0 +1,74 @@
+import type { RecordOf } from '../contract/envelope';
+import { KIND_NAMES, KINDS, type Kind } from '../contract/kinds/index';
+import type { RecordIndex } from './record-index';
+import { type Entity, settled } from './versions';
+
+const STANDS_ALONE: ReadonlySet<Kind> = new Set(KIND_NAMES.filter((k) => Object.keys(KINDS[k].partOf).length === 0));
+
+/**
+ * The things of a book by kind, as they stand. A thing struck out is neither listed nor counted; what names it still
+ * finds it, so that a species taken off the list does not change the trees of that species.
+ */
+export class Things {
+  private readonly lists = new Map<Kind, readonly RecordOf<Kind>[]>();
+
+  constructor(readonly index: RecordIndex) {}
+
+  kindChanged(kind: Kind): void {
+    this.lists.delete(kind);
+  }
+  everythingChanged(): void {
+    this.lists.clear();
+  }
+
+  /** Every thing of a kind that is not struck out, settled or not, retracted ones too; in the order of their making. */
+  kind<K extends Kind>(kind: K): readonly Entity<RecordOf<K>>[] {
+    return this.index.idsOf(kind).flatMap((id) => (this.index.isStruck(id) ? [] : (this.entity<K>(id) ?? [])));
+  }
+
+  entity<K extends Kind>(id: string): Entity<RecordOf<K>> | undefined {
+    return this.index.entry(id) as unknown as Entity<RecordOf<K>> | undefined;
+  }
+
+  /** The version in force of every settled thing of a kind; of what is part of nothing the same list until one changes. */
+  all<K extends Kind>(kind: K): readonly RecordOf<K>[] {
+    const known = this.lists.get(kind);
+    if (known) return known as unknown as readonly RecordOf<K>[];
+    const list = this.kind(kind).flatMap((e) => settled(e) ?? []);
+    if (STANDS_ALONE.has(kind)) this.lists.set(kind, list as unknown as readonly RecordOf<Kind>[]);
+    return list;
+  }
+
+  /** The version in force of one thing, or null. */
+  find<K extends Kind>(kind: K, id: string | null | undefined): RecordOf<K> | null {
+    const entry = id ? this.index.entry(id) : undefined;
+    return entry?.kind === kind ? (settled(entry) as RecordOf<K> | null) : null;
+  }
+
+  /** One exact version, in force or not. */
+  version<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
+    const record = this.index.version(id);
+    return record?.kind === kind ? (record as RecordOf<K>) : null;
+  }
+
+  /** Every thing of a kind filed under another, settled or not, none of them struck out. */
+  entitiesOf<K extends Kind>(id: string, kind: K): readonly Entity<RecordOf<K>>[] {
+    return this.index.partsOf(id).flatMap((part) => {
+      const entry = this.index.entry(part);
+      return entry?.kind === kind && !this.index.isStruck(part) ? [entry as unknown as Entity<RecordOf<K>>] : [];
+    });
+  }
+
+  /** The version in force of every settled one. */
+  partsOf<K extends Kind>(id: string, kind: K): readonly RecordOf<K>[] {
+    return this.entitiesOf(id, kind).flatMap((e) => settled(e) ?? []);
+  }
+
+  /** A reading that counts, with the survey it belongs to; null otherwise. */
+  readingInForce(id: string): { readonly survey: string; readonly reading: RecordOf<'reading'> } | null {
+    const reading = this.find('reading', id);
+    if (!reading || this.index.isStruck(id)) return null;
+    const tree = this.index.ancestor(id, 'tree');
+    return { survey: this.find('tree', tree)?.body.survey ?? '', reading };
+  }
+}

@@ -1,0 +1,4 @@
+import { kindOf } from './define';
+
+/** Somebody who measures. */
+export const person = kindOf({});

@@ -1,0 +1,7 @@
+import { kindOf } from './define';
+
+/** One reading as it was taken. */
+export const reading = kindOf({
+  partOf: { stem: 'stem', visit: 'visit', determination: 'determination', station: 'station' },
+  names: { instrument: 'instrument', calibration: 'calibration' },
+});

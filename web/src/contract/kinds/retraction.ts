@@ -1,0 +1,4 @@
+import { kindOf } from './define';
+
+/** Takes one version back. */
+export const retraction = kindOf({ namesVersion: { record: '*' } });

@@ -1,0 +1,4 @@
+import { kindOf } from './define';
+
+/** A stem of a tree. */
+export const stem = kindOf({ partOf: { tree: 'tree' } });

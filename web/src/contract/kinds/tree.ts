@@ -1,0 +1,4 @@
+import { kindOf } from './define';
+
+/** A tree of a survey. */
+export const tree = kindOf({ partOf: { survey: 'survey', plot: 'plot' }, names: { species: 'species' } });

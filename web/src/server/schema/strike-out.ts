@@ -1,0 +1,14 @@
+import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { record, recordId } from './record';
+
+export const strikeOut = pgTable(
+  'strike_out',
+  {
+    id: recordId(),
+    entity: uuid()
+      .notNull()
+      .references(() => record.id),
+    reason: text(),
+  },
+  (t) => [index('strike_out_entity').on(t.entity)],
+);
