@@ -20,21 +20,36 @@ const rows = [];
 const add = (what, measured, hold) => rows.push({ what, measured, hold });
 const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))];
 
-// bundled as the application is; a loader that compiles while it runs would be measured along
-const bundled = path.join(os.tmpdir(), `arbolito-bench-${process.pid}.mjs`);
-await build({
-  entryPoints: [path.join(ROOT, 'scripts/bench-core.ts')],
-  outfile: bundled,
-  bundle: true,
-  format: 'esm',
-  platform: 'node',
-  logLevel: 'error',
-});
-const core = spawnSync(process.execPath, [bundled], { encoding: 'utf8' });
-fs.rmSync(bundled);
-if (core.status !== 0) throw new Error(core.stderr);
-for (const { trees, micros } of JSON.parse(core.stdout))
-  add(`deriving one tree in core, ${trees.toLocaleString('en')} trees`, `${micros.toFixed(2)} µs`, 'under 10 µs, cost linear');
+const many = (n) => n.toLocaleString('en');
+const { trees: derived, bare } = await run('bench-core');
+for (const { trees, micros } of derived) add(`deriving one tree in core, ${many(trees)} trees`, `${micros.toFixed(2)} µs`, 'cost linear');
+add(
+  'the same beside the bare sums in one loop, of one run',
+  `${(derived.at(-1).micros / bare.micros).toFixed(0)} × (${bare.micros.toFixed(2)} µs)`,
+  'within 25 ×',
+);
+for (const { trees, opened, derived: all, enter } of await run('bench-book')) {
+  add(`a reading kept in a book of ${many(trees)} trees, without a screen`, `${enter.toFixed(2)} ms`, 'does not grow');
+  add(
+    `such a book read in; everything in it derived`,
+    `${(opened / 1000).toFixed(2)} s; ${(all / 1000).toFixed(2)} s`,
+    trees === 10_000 ? 'derived under 1.5 s' : '',
+  );
+}
+
+/** Runs one of the scripts beside this one bundled as the application is; a loader that compiles while it runs would be measured along. */
+async function run(name) {
+  const outfile = path.join(os.tmpdir(), `arbolito-${name}-${process.pid}.mjs`);
+  const entryPoints = [path.join(ROOT, `scripts/${name}.ts`)];
+  await build({ entryPoints, outfile, bundle: true, format: 'esm', platform: 'node', logLevel: 'error' });
+  const done = spawnSync(process.execPath, ['--max-old-space-size=6000', outfile], { encoding: 'utf8', maxBuffer: 1 << 26 });
+  fs.rmSync(outfile);
+  if (done.status !== 0) throw new Error(done.stderr);
+  return JSON.parse(done.stdout);
+}
+
+/** A phone: without a mouse, which would lie over the drawing and be told of all that moves under it. */
+const phone = () => ({ viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' });
 
 const BARE = `<input autofocus aria-label="digits"><svg width="390" height="300"><text x="50" y="50">0</text></svg>
 <script>
@@ -48,9 +63,7 @@ await withServer(async (address) => {
     executablePath: CHROMIUM,
     args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
   });
-  // a phone: without a mouse, which would lie over the drawing and be told of all that moves under it
-  const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' };
-  const page = await (await browser.newContext(phone)).newPage();
+  const page = await (await browser.newContext(phone())).newPage();
   const scripts = [];
   page.on('response', (r) => r.request().resourceType() === 'script' && scripts.push(r.body().catch(() => Buffer.alloc(0))));
   await page.goto(`${address}/measure`);
@@ -65,7 +78,7 @@ await withServer(async (address) => {
   await page.locator('[data-label="tip"]').tap();
   // other work on the machine only ever adds: of five series the least disturbed one says what a key costs; a page
   // with nothing but a field and a text, pressed in between, says what the machine itself takes
-  const bare = await (await browser.newContext(phone)).newPage();
+  const bare = await (await browser.newContext(phone())).newPage();
   await bare.setContent(BARE);
   const series = { measure: [], bare: [] };
   for (let i = 0; i < 5; i++) {
@@ -77,6 +90,12 @@ await withServer(async (address) => {
   add('key press to redrawn sheet and result, 4× slowed, 95th percentile', say(least(series.measure)), 'under 50 ms');
   add('the same on a page of one field and one text', say(least(series.bare)), 'what the machine takes');
   await drag(browser, address);
+  for (const [trees, hold] of [
+    [100, 60],
+    [10_000, 60],
+    [100_000, 100],
+  ])
+    await enters(browser, address, trees, hold);
   await browser.close();
 
   const records = Array.from({ length: 1000 }, (_, i) => person(`P ${i}`, 'bench'));
@@ -123,6 +142,59 @@ async function pressKeys(page) {
   const times = await page.evaluate(() => globalThis.times);
   if (times.length < 100) throw new Error(`only ${times.length} key presses were painted`);
   return times;
+}
+
+/** Measures trees on a device that carries many: from Enter to the first task after the frame that shows the next step. */
+async function enters(browser, address, trees, hold) {
+  const context = await browser.newContext(phone());
+  const page = await context.newPage();
+  const name = `arbolito-many-${process.pid}`;
+  const { outputFiles } = await build({
+    stdin: { contents: `export { seed } from './bench-seed.ts';`, resolveDir: path.join(ROOT, 'scripts') },
+    bundle: true,
+    write: false,
+    format: 'iife',
+    globalName: name.replaceAll('-', '_'),
+    logLevel: 'error',
+  });
+  // the store is made by the application itself; then it is filled
+  await page.goto(`${address}/measure`);
+  await page.getByRole('textbox').waitFor();
+  const cdp = await context.newCDPSession(page);
+  await cdp.send('Runtime.evaluate', { expression: outputFiles[0].text });
+  const survey = await page.evaluate(([global, n]) => globalThis[global].seed(n), [name.replaceAll('-', '_'), trees]);
+  await page.goto(`${address}/measure?survey=${survey}`, { timeout: 300_000 });
+  await page.getByRole('textbox').waitFor({ timeout: 300_000 });
+  await page.waitForTimeout(1000);
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.evaluate(() => {
+    globalThis.times = [];
+    const timed = (event) => {
+      if (event.key !== 'Enter') return;
+      const t = performance.now();
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => globalThis.times.push(performance.now() - t);
+        channel.port2.postMessage(null);
+      });
+    };
+    document.addEventListener('keydown', timed, { capture: true });
+  });
+  for (let i = 0; i < 15; i++) {
+    for (const value of ['41.3', '20', '80', '-8']) {
+      await page.keyboard.type(value, { delay: 30 });
+      await page.waitForTimeout(120);
+      await page.keyboard.press('Enter');
+      await page.waitForTimeout(250);
+    }
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(250);
+  }
+  const times = await page.evaluate(() => globalThis.times);
+  if (times.length < 60) throw new Error(`only ${times.length} readings were kept`);
+  const said = `${quantile(times, 0.95).toFixed(0)} ms (median ${quantile(times, 0.5).toFixed(0)})`;
+  add(`Enter to the next step shown, 4× slowed, device carrying ${many(trees)} trees, 95th percentile`, said, `under ${hold} ms`);
+  await context.close();
 }
 
 /** Drags the eye of the bench to and fro in a browser slowed twofold, and times the frames while it is held. */

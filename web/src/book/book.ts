@@ -146,10 +146,15 @@ export class Book {
   }
 
   private take(records: Iterable<AnyRecord>): Touched {
-    const { index } = this.inside;
-    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false };
-    for (const change of index.add(records)) this.follow(change, touched);
-    const { trees, surveys, shared } = touched;
+    const { index, kit } = this.inside;
+    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false, belonging: new Set() };
+    // in parts, so that what is needed on the way does not pile up
+    const all = Array.isArray(records) ? (records as readonly AnyRecord[]) : [...records];
+    for (let i = 0; i < all.length; i += AT_ONCE) {
+      for (const change of index.add(i === 0 && all.length <= AT_ONCE ? all : all.slice(i, i + AT_ONCE))) this.follow(change, touched);
+    }
+    const { trees, surveys, shared, belonging } = touched;
+    for (const tree of belonging) for (const stem of index.partsOf(tree)) for (const part of index.partsOf(stem)) kit.readingChanged(part);
     if (shared) {
       this.inside.sharedStamp++;
       this.inside.kit.changed();
@@ -175,11 +180,11 @@ export class Book {
 
   /** @param belonging whether it may have changed where its readings belong, or whether they count */
   private touchTree(id: string, belonging: boolean, touched: Touching): void {
-    const { kit, index } = this.inside;
+    if (belonging) touched.belonging.add(id);
+    if (touched.trees.has(id)) return;
     touched.trees.add(id);
-    const survey = (index.entry(id)?.heads.at(-1) as RecordOf<'tree'> | undefined)?.body.survey;
+    const survey = (this.inside.index.entry(id)?.heads.at(-1) as RecordOf<'tree'> | undefined)?.body.survey;
     if (survey) touched.surveys.add(survey);
-    if (belonging) for (const stem of index.partsOf(id)) for (const part of index.partsOf(stem)) kit.readingChanged(part);
   }
 
   /** Something was struck out, or is there again, with everything that is part of it. */
@@ -208,6 +213,8 @@ export class Book {
 interface Touching {
   readonly trees: Set<string>;
   readonly surveys: Set<string>;
+  /** Trees whose readings may belong elsewhere now, or count no more. */
+  readonly belonging: Set<string>;
   shared: boolean;
 }
 
@@ -224,6 +231,8 @@ function emptyInside(): Inside {
     trees: new Map(),
   };
 }
+
+const AT_ONCE = 5000;
 
 const bump = (stamps: Map<string, number>, id: string) => stamps.set(id, (stamps.get(id) ?? 0) + 1);
 

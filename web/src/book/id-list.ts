@@ -1,23 +1,38 @@
 /** Ids in their order, which goes by time: what is new nearly always goes to the end. */
 export class IdList {
   private ids: string[] = [];
-  private inOrder = true;
+  /** Not in their place yet. */
+  private late: string[] = [];
 
   add(id: string): void {
     const last = this.ids.at(-1);
-    if (last !== undefined && id < last) this.inOrder = false;
-    this.ids.push(id);
+    if (last === undefined || id > last) this.ids.push(id);
+    else this.late.push(id);
   }
 
   remove(id: string): void {
-    this.ids = this.ids.filter((other) => other !== id);
+    const at = placeIn(this.sorted(), id);
+    if (this.ids[at] === id) this.ids.splice(at, 1);
   }
 
   sorted(): readonly string[] {
-    if (!this.inOrder) {
-      this.ids.sort();
-      this.inOrder = true;
-    }
+    const { ids, late } = this;
+    if (late.length === 0) return ids;
+    // a device whose clock is behind puts one in at a time; what is pulled may bring thousands
+    if (late.length < 100) for (const id of late) ids.splice(placeIn(ids, id), 0, id);
+    else this.ids = [...ids, ...late].sort();
+    this.late = [];
     return this.ids;
   }
+}
+
+/** Where an id stands in a list, or would stand. */
+function placeIn(ids: readonly string[], id: string): number {
+  let [from, to] = [0, ids.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if ((ids[middle] as string) < id) from = middle + 1;
+    else to = middle;
+  }
+  return from;
 }

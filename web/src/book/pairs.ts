@@ -26,7 +26,8 @@ interface Place<P> {
  */
 export class Pairs<R, P> {
   private readonly placeOf = new Map<string, string>();
-  private readonly places = new Map<string, Place<P>>();
+  /** A place read once is that reading's id alone: most are. */
+  private readonly places = new Map<string, Place<P> | string>();
   private readonly waiting = new Set<string>();
   /** Survey, then whose, then by place. */
   private readonly found = new Map<string, Map<string, Map<string, readonly P[]>>>();
@@ -42,24 +43,31 @@ export class Pairs<R, P> {
     const now = this.look(id);
     const at = now && this.matching.place(now.reading);
     const before = this.placeOf.get(id);
-    if (before !== undefined) this.waiting.add(before);
-    if (at === before) return;
-    if (before !== undefined) this.places.get(before)?.ids.delete(id);
-    if (at === null) {
-      this.placeOf.delete(id);
-      return;
-    }
+    if (before !== undefined && typeof this.places.get(before) === 'object') this.waiting.add(before);
+    if (at === (before ?? null)) return;
+    if (before !== undefined) this.leave(before, id);
+    if (at === null) this.placeOf.delete(id);
+    else this.join(at, id);
+  }
+
+  private join(at: string, id: string): void {
     this.placeOf.set(id, at);
-    const place = this.places.get(at) ?? { ids: new Set(), said: [], survey: '' };
-    this.places.set(at, place);
-    place.ids.add(id);
-    // most places are read once: nothing is to be compared there
-    if (place.ids.size > 1) this.waiting.add(at);
+    const place = this.places.get(at);
+    if (place === undefined) this.places.set(at, id);
+    else if (typeof place === 'string') this.places.set(at, { ids: new Set([place, id]), said: [], survey: '' });
+    else place.ids.add(id);
+    if (place !== undefined) this.waiting.add(at);
+  }
+
+  private leave(at: string, id: string): void {
+    const place = this.places.get(at);
+    if (place === id) this.places.delete(at);
+    else if (typeof place === 'object') place.ids.delete(id);
   }
 
   /** What readings are compared by has changed for all of them. */
   allChanged(): void {
-    for (const [at, place] of this.places) if (place.ids.size > 1) this.waiting.add(at);
+    for (const [at, place] of this.places) if (typeof place === 'object') this.waiting.add(at);
   }
 
   /** Pairs of a person with a tool in a survey, by the age of their places. */
@@ -84,7 +92,7 @@ export class Pairs<R, P> {
     if (this.waiting.size === 0) return;
     for (const at of this.waiting) {
       const place = this.places.get(at);
-      if (!place) continue;
+      if (typeof place !== 'object') continue;
       const here = [...place.ids].sort().flatMap((id) => this.look(id) ?? []);
       const survey = here[0]?.survey ?? '';
       const said = here.length > 1 ? this.matching.compare(here.map((h) => h.reading)) : [];

@@ -1,7 +1,8 @@
-import type { BookState } from '../field/book-store';
+import { useBookState } from '../field/use-book';
 
 /** Where the records are, in words: kept is on this device's disk, sent is on the server. */
-export function KeptState({ state }: { state: BookState }) {
+export function KeptState() {
+  const state = useBookState();
   if (!state.loaded) return <span>opening the book …</span>;
   if (state.trouble) return <span className="text-berry">{state.trouble}</span>;
   const aside = state.refused.filter((r) => r.aside).length;

@@ -1,12 +1,10 @@
 import type { ReactNode } from 'react';
-import { useBook } from '../field/use-book';
 import { useDisplay } from './display';
 import { KeptState } from './KeptState';
 import { Mark } from './Mark';
 
 /** The head of every desk page: the book, where one is, what is kept, the display. */
 export function Shell({ where, wide = false, children }: { where?: string; wide?: boolean; children: ReactNode }) {
-  const state = useBook();
   const [display, nextDisplay] = useDisplay();
   return (
     <div className="min-h-dvh">
@@ -17,7 +15,7 @@ export function Shell({ where, wide = false, children }: { where?: string; wide?
         </a>
         {where && <span className="hidden truncate text-soft desk:block">{where}</span>}
         <span className="ml-auto text-[15px] text-soft" role="status">
-          <KeptState state={state} />
+          <KeptState />
         </span>
         <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
           {display}

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { type Page, pagesOf } from '../../book/pages';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
-import { useBook } from '../../field/use-book';
+import { useBook, useBookState } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 
@@ -12,7 +12,7 @@ interface Props {
 
 /** Home: surveys as pages of a book, and the way to a single tree. */
 export default function FieldBook({ surveys }: Props) {
-  const state = useBook();
+  const state = useBookState();
   const pages = useMemo(() => (state.loaded ? pagesOf(state.book, deviceName()) : null), [state.loaded, state.book]);
   const waiting = pages === null || (pages.length === 0 && surveys.length > 0);
   return (
@@ -98,7 +98,7 @@ function Line({
 
 /** Whose readings these are: asked once, never in the way. */
 function Who() {
-  const { book } = useBook();
+  const book = useBook((s) => s.book);
   const [prefs, setPrefs] = useState(() => (typeof localStorage === 'undefined' ? null : loadPreferences()));
   const people = book.all('person');
   if (people.length === 0 || !prefs) return null;

@@ -3,7 +3,7 @@ import { localDate, makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, savePreferences } from '../../field/device';
-import { useBook } from '../../field/use-book';
+import { useBookState } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 import { BodyMeasures } from './BodyMeasures';
@@ -15,7 +15,7 @@ import { Tools } from './Tools';
 
 /** People and their tools: body marks with their date, and how far each tool was found to be trusted. */
 export default function Kit() {
-  const state = useBook();
+  const state = useBookState();
   const { book } = state;
   const [prefs, setPrefs] = useState(loadPreferences);
   const [units, setUnits] = useState(prefs.units);

@@ -1,6 +1,7 @@
 import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
 import { memo, useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../book/slots';
+import { useBook } from '../../field/use-book';
 import { sayReading } from '../../methods/say-reading';
 import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
 import { LENGTHS } from './HeightChips';
@@ -10,6 +11,9 @@ import type { MeasureModel } from './use-measure';
 /** What fits beside a thumb in one line, characters; a longer sentence has two, and keeps them while digits are typed. */
 const ONE_LINE = 52;
 const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
+
+/** Whether the tree's last readings are on this device's disk by now. */
+const Kept = () => (useBook((s) => s.storing > 0) ? 'is being kept …' : 'is kept');
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
   const { step, place, draft, refusal } = m;
@@ -21,7 +25,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
     return (
       <div className="flex min-h-[52px] flex-col justify-center">
         <h1 className="text-[18px] font-semibold">
-          Tree {m.tree.tag} {m.state.storing > 0 ? 'is being kept …' : 'is kept'}
+          Tree {m.tree.tag} <Kept />
         </h1>
         <p className="text-[14px] text-soft">{refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
       </div>

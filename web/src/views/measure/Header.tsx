@@ -5,7 +5,7 @@ import type { Panel } from './Beside';
 import { SpeciesSelect } from './Trail';
 import type { MeasureModel } from './use-measure';
 
-interface Props extends Pick<MeasureModel, 'speciesList' | 'setTree' | 'state' | 'go'> {
+interface Props extends Pick<MeasureModel, 'speciesList' | 'setTree' | 'go'> {
   readonly survey: string | null;
   readonly name: string;
   readonly tag: string;
@@ -35,7 +35,7 @@ export const Header = memo(function Header(p: Props) {
         <SpeciesSelect species={p.species} speciesList={p.speciesList} setTree={p.setTree} />
       </div>
       <span className="ml-auto hidden text-[15px] text-soft desk:block" role="status">
-        <KeptState state={p.state} />
+        <KeptState />
       </span>
       {!p.atTrunk && (
         <button

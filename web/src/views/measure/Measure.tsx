@@ -58,7 +58,6 @@ export default function Measure() {
         species={m.tree.species}
         speciesList={m.speciesList}
         setTree={m.setTree}
-        state={m.state}
         atTrunk={m.place.at === 'trunk'}
         panel={panel}
         setPanel={setPanel}
@@ -113,7 +112,7 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
           <div className="row-span-2 overflow-auto p-4">
             <Trail m={m} onPick={() => setPanel(null)} onReach={onReach} />
             <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
-              <KeptState state={m.state} />
+              <KeptState />
               <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
                 {display}
               </button>
@@ -155,7 +154,7 @@ function guideOf(m: MeasureModel) {
 
 /** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
 function NotHere({ m }: { m: MeasureModel }) {
-  const waiting = !m.state.loaded || m.state.reached === null;
+  const waiting = m.opening;
   return (
     <main className="p-6">
       <h1 className="text-[20px] font-semibold">{waiting ? 'Opening the book …' : 'This survey is not on this device'}</h1>

@@ -79,7 +79,7 @@ describe('whatever is tapped', () => {
     const versions = () =>
       page
         .m()
-        .state.book.kind('reading')
+        .book.kind('reading')
         .flatMap((e) => e.history.map((v) => v.id));
     fc.assert(
       fc.property(fc.array(action, { minLength: 8, maxLength: 30, size: 'max' }), (actions: readonly Action[]) => {

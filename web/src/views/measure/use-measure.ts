@@ -17,8 +17,8 @@ import { useTree } from './use-tree';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
 export function useMeasure() {
-  const state = useBook();
-  const { book } = state;
+  const book = useBook((s) => s.book);
+  const [loaded, whole, reached] = [useBook((s) => s.loaded), useBook((s) => s.whole), useBook((s) => s.reached)];
   const [own, setOwn] = useState(loadPreferences);
   const [place, setPlace] = useState<Place>(() => openPlace(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -76,10 +76,11 @@ export function useMeasure() {
   const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
   return {
-    state,
+    book,
+    /** Whether the local store or the server has not answered yet. */
+    opening: !loaded || reached === null,
     /** Whether the book and the survey asked for are here. */
-    ready:
-      state.loaded && (place.survey === null || ((state.whole || state.reached === false) && book.find('survey', place.survey) !== null)),
+    ready: loaded && (place.survey === null || ((whole || reached === false) && book.find('survey', place.survey) !== null)),
     place,
     prefs,
     protocol,

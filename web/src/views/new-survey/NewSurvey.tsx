@@ -18,7 +18,7 @@ const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
 
 /** A new page of the book: purpose, then who measures, then off to the first tree. */
 export default function NewSurvey() {
-  const { book } = useBook();
+  const book = useBook((s) => s.book);
   // a survey begins under a preset, or under a protocol of one's own
   const lines = useMemo(() => protocolLines(book), [book]);
   const [chosen, setChosen] = useState<string | null>(null);

@@ -6,7 +6,7 @@ import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow } from '../../field/device';
-import { useBook } from '../../field/use-book';
+import { useBookState } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { ChangeSurvey } from './ChangeSurvey';
 import { Editor } from './Editor';
@@ -14,7 +14,7 @@ import { OnATrunk } from './OnATrunk';
 
 /** How surveys measure, read out in full; to copy, edit, and put a survey under. */
 export default function Protocols() {
-  const state = useBook();
+  const state = useBookState();
   const { book } = state;
   const asked = useMemo(() => new URLSearchParams(location.search), []);
   const survey = book.find('survey', asked.get('survey'));

@@ -9,7 +9,7 @@ import { Shell } from '../../ui/Shell';
 
 /** Does a tree that falls that way reach something? Without any tree in the book; beside a sight sheet it is `ReachBeside`. */
 export default function Reach() {
-  const { book } = useBook();
+  const book = useBook((s) => s.book);
   const [prefs] = useState(loadPreferences);
   const [units, setUnits] = useState(prefs.units);
   const [texts, setTexts] = useState<ReachTexts>(EMPTY);

@@ -3,14 +3,14 @@ import type { Book } from '../../book/book';
 import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';
-import { useBook } from '../../field/use-book';
+import { useBookState } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { TextField } from '../../ui/TextField';
 import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
 
 /** What the server did not take: what it is, why, and what a person can do about it. Nothing here is lost or decided alone. */
 export default function Refused() {
-  const { loaded, refused, book } = useBook();
+  const { loaded, refused, book } = useBookState();
   if (!loaded) return <Shell where="Refused">Opening the book …</Shell>;
   const open = refused.filter((r) => !r.aside);
   const aside = refused.filter((r) => r.aside);

@@ -14,13 +14,13 @@ import {
 } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from '../../book/summary';
-import { useBook } from '../../field/use-book';
+import { useBookState } from '../../field/use-book';
 import { Shell } from '../../ui/Shell';
 import { HeightsByDiameter } from './HeightsByDiameter';
 
 /** The trees of a survey and what they add up to. */
 export default function Tally() {
-  const state = useBook();
+  const state = useBookState();
   const id = useMemo(() => new URLSearchParams(location.search).get('survey') ?? '', []);
   const t = useMemo(() => tallyOf(state.book, id), [state.book, id]);
   if (!state.loaded || (!t && state.reached === null)) return <Shell>Opening the book …</Shell>;
