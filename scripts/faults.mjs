@@ -1,4 +1,4 @@
-// npm run faults: plants one small fault at a time in a copy of the core's source; the suite must notice every one.
+// npm run faults: plants one small fault at a time in a copy of the core's and the book's source; the suite must notice every one.
 // The frozen results are left out: they notice any change, and say nothing of what is right.
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
@@ -7,7 +7,7 @@ import path from 'node:path';
 import { checkNode, ensurePackages, ROOT } from './install.mjs';
 import { say } from './say.mjs';
 
-/** file below core/src · what stands there, once · what is planted in its place */
+/** file below core/src, or from web on · what stands there, once · what is planted in its place */
 const FAULTS = [
   ['units/convert.ts', 'METRES_PER_FOOT = 0.3048;', 'METRES_PER_FOOT = 0.305;'],
   ['units/convert.ts', 'METRES_PER_CHAIN = 20.1168;', 'METRES_PER_CHAIN = 20.1;'],
@@ -38,17 +38,30 @@ const FAULTS = [
   ['checks/base-sight.ts', 'Math.abs(read + level) <= band(station)', 'Math.abs(read - level) <= band(station)'],
   ['checks/steep-sight.ts', 'const LIMIT = 60;', 'const LIMIT = 75;'],
   ['checks/diameter-agreement.ts', 'const FASTEST_GROWTH = 0.03;', 'const FASTEST_GROWTH = 0.3;'],
-  ['book/versions.ts', '!superseded.has(v.id)', 'superseded.has(v.id)'],
+  ['tree/derive/set-angle.ts', 'mark: told ? distance * sigma', 'mark: told ? 0 * sigma'],
+  ['tree/derive/two-stations.ts', "isTip ? 'top-sight' : 'near-tip'", "'top-sight'"],
+  ['geometry/scenes/shadow.ts', 'y: -distance * slope', 'y: distance * slope'],
+  ['web/src/book/versions.ts', '!superseded.has(v.id)', 'superseded.has(v.id)'],
+  ['web/src/book/record-index.ts', 'if (this.strikes.size === 0) return false;', 'return false;'],
+  ['web/src/book/record-index.ts', 'if (target !== undefined && target !== id) next.push(target);', ''],
+  ['web/src/book/id-list.ts', 'else this.late.push(id);', 'else this.ids.push(id);'],
+  ['web/src/book/kit.ts', 'p.on >= inUse.body.on', 'p.on > inUse.body.on'],
+  ['web/src/book/pairs.ts', 'if (before !== undefined) this.leave(before, id);', ''],
+  ['web/src/book/tree.ts', 'if (withheld) return [];', ''],
 ];
 
 checkNode();
 ensurePackages();
 const copy = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-faults-'));
 try {
-  const tracked = spawnSync('git', ['ls-files', '-co', '--exclude-standard', 'core', 'demo', 'shared', 'tsconfig.base.json'], {
-    cwd: ROOT,
-    encoding: 'utf8',
-  });
+  const tracked = spawnSync(
+    'git',
+    ['ls-files', '-co', '--exclude-standard', 'core', 'demo', 'shared', 'tsconfig.base.json', 'web/src/book', 'web/src/contract'],
+    {
+      cwd: ROOT,
+      encoding: 'utf8',
+    },
+  );
   for (const file of tracked.stdout.trim().split('\n')) {
     fs.mkdirSync(path.join(copy, path.dirname(file)), { recursive: true });
     fs.copyFileSync(path.join(ROOT, file), path.join(copy, file));
@@ -57,7 +70,7 @@ try {
   fs.copyFileSync(path.join(ROOT, 'scripts/test-seed.mjs'), path.join(copy, 'scripts/test-seed.mjs'));
   fs.writeFileSync(
     path.join(copy, 'vitest.config.mjs'),
-    `export default { test: { include: ['core/src/**/*.test.ts'], exclude: ['**/frozen.test.ts'], setupFiles: ['scripts/test-seed.mjs'],
+    `export default { test: { include: ['core/src/**/*.test.ts', 'web/src/book/{versions,grown}.test.ts'], exclude: ['**/frozen.test.ts'], setupFiles: ['scripts/test-seed.mjs'],
       isolate: false, bail: 1, maxWorkers: 2, testTimeout: 120000 } };`,
   );
   // the packages, but not the workspaces among them: those are the copy's own
@@ -77,7 +90,7 @@ try {
   if (clean.status !== 0) throw new Error(`the suite is red before anything is planted:\n${clean.stdout.slice(-3000)}`);
   let missed = 0;
   for (const [i, [file, there, planted]] of FAULTS.entries()) {
-    const full = path.join(copy, 'core/src', file);
+    const full = path.join(copy, file.startsWith('web/') ? '' : 'core/src', file);
     const source = fs.readFileSync(full, 'utf8');
     if (source.split(there).length !== 2) throw new Error(`${file} does not hold “${there}” exactly once: put the list right`);
     fs.writeFileSync(

@@ -1,4 +1,5 @@
-import type { AngleReading, StationResult } from '../tree/index';
+import type { AngleReading } from '../reading/index';
+import type { StationResult } from '../tree/index';
 import { scaleOf } from '../tree/index';
 import { formatNumber, METRES_PER_FOOT, type Radians, radiansToDegrees, readingOf, type Tangent, tangent, tangentOf } from '../units';
 import { type Check, type Finding, lastAt, okStations } from './finding';

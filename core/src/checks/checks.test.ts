@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading, type SpeciesFigures } from '../tree/index';
+import { deriveTree, type SpeciesFigures } from '../tree/index';
 import { checkTree } from './index';
 
 const metric = PRESETS['forest-metric'].options;

@@ -1,5 +1,6 @@
 import { TYPICAL_ERRORS } from '../kit/index';
-import { type AnyDiameter, type DiameterResult, FIRST_STEM, readDiameter, type ToolName, toolOf } from '../tree/index';
+import { type AnyDiameter, FIRST_STEM, type ToolName, toolOf } from '../reading/index';
+import { type DiameterResult, readDiameter } from '../tree/index';
 import { formatNumber, type Metres, metres, showDiameter } from '../units';
 import type { Check, CheckInput, Finding, PreviousDiameter } from './finding';
 import { believes, slipOf, type Witness } from './tape-slip';

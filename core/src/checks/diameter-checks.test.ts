@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
 import { expectShare, runs } from '../practice/test-rates';
+import type { DiameterReading, Reading } from '../reading/index';
 import { PRESET_KEYS, PRESETS, type PresetKey, type ProtocolOptions } from '../survey/index';
-import { type DiameterReading, deriveTree, type Reading } from '../tree/index';
+import { deriveTree } from '../tree/index';
 import { checkTree, type PreviousDiameter } from './index';
 
 const metric = PRESETS['forest-metric'].options;

@@ -1,13 +1,6 @@
+import { type AngleReading, ONE_STATION, type Reading, type ShotReading } from '../reading/index';
 import type { ProtocolOptions } from '../survey/index';
-import {
-  type AngleReading,
-  ONE_STATION,
-  type Reading,
-  type ShotReading,
-  type SpeciesFigures,
-  type StationResult,
-  type TreeResult,
-} from '../tree/index';
+import type { SpeciesFigures, StationResult, TreeResult } from '../tree/index';
 
 /** The reading a finding points at, as the steps of measuring name it. */
 export type FindingTarget =

@@ -1,5 +1,5 @@
 import { STEEPEST } from '../height/index';
-import { ONE_STATION } from '../tree/index';
+import { ONE_STATION } from '../reading/index';
 import { formatNumber, metres, showHeight, toMetres } from '../units';
 import type { Check, Finding } from './finding';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
+import { deriveTree } from '../tree/index';
 import { checkTree } from './index';
 
 const CODES = new Set(['height-out-of-range', 'tip-below-tape', 'height-lost-in-error']);

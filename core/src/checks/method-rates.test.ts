@@ -3,8 +3,9 @@ import { TYPICAL_ERRORS } from '../kit/index';
 import { Stream } from '../practice/chance';
 import { SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, USUAL_GEAR } from '../practice/index';
 import { expectShare, runs } from '../practice/test-rates';
+import type { Reading } from '../reading/index';
 import { PRESETS, type PresetKey } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
+import { deriveTree } from '../tree/index';
 import { metres } from '../units';
 import { checkTree, type PreviousHeight } from './index';
 

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
 import { expectShare, runs } from '../practice/test-rates';
+import type { Reading } from '../reading/index';
 import { PRESETS, type PresetKey } from '../survey/index';
-import { deriveTree, type Reading, type SpeciesFigures } from '../tree/index';
+import { deriveTree, type SpeciesFigures } from '../tree/index';
 import { checkTree } from './index';
 
 const ANGLE = (0.25 * Math.PI) / 180;

@@ -1,4 +1,4 @@
-import { FIRST_STEM } from '../tree/index';
+import { FIRST_STEM } from '../reading/index';
 import type { Check } from './finding';
 
 /** One tree in so many is asked for a second reading. */

@@ -1,4 +1,4 @@
-import { FIRST_STEM } from '../tree/index';
+import { FIRST_STEM } from '../reading/index';
 import { showDiameter } from '../units';
 import type { Check, Finding } from './finding';
 

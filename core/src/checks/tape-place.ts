@@ -1,5 +1,5 @@
+import { FIRST_STEM } from '../reading/index';
 import { SAME_HEIGHT, showPom } from '../stem/index';
-import { FIRST_STEM } from '../tree/index';
 import { metres } from '../units';
 import type { Check, Finding } from './finding';
 

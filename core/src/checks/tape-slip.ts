@@ -1,4 +1,4 @@
-import type { AnyDiameter, DiameterReading } from '../tree/index';
+import type { AnyDiameter, DiameterReading } from '../reading/index';
 import { METRES_PER_INCH, type Metres, metres } from '../units';
 
 /** What a diameter is held against: another tool, another reading, the last visit. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading, type SpeciesFigures } from '../tree/index';
+import { deriveTree, type SpeciesFigures } from '../tree/index';
 import { metres } from '../units';
 import { checkTree, standAtFirst } from './index';
 

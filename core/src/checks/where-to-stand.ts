@@ -1,7 +1,8 @@
 import { crownOvershoot, type StandAdvice, type Standing, sigmaFrom, whereToStand } from '../height/index';
 import { TYPICAL_ERRORS } from '../kit/index';
+import { ONE_STATION } from '../reading/index';
 import { heightTolerance, type ProtocolOptions } from '../survey/index';
-import { ONE_STATION, type StationResult, TIP_OFFSET } from '../tree/index';
+import { type StationResult, TIP_OFFSET } from '../tree/index';
 import { degreesToRadians, METRES_PER_FOOT, type Metres, metres, showHeight, tangent, toMetres } from '../units';
 import { type Check, type CheckInput, type Finding, okStations } from './finding';
 

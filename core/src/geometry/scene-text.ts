@@ -1,4 +1,5 @@
-import { type AngleReading, ONE_STATION, type Reading, type ShotReading, scaleOf } from '../tree/index';
+import { type AngleReading, ONE_STATION, type Reading, type ShotReading } from '../reading/index';
+import { scaleOf } from '../tree/index';
 import { echoAngle, formatNumber, METRES_PER_FOOT, type Metres, showHeight, type UnitSystem } from '../units';
 import type { SceneInput, SightScene } from './scene';
 

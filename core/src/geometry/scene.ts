@@ -1,11 +1,13 @@
+import type { Reading, TopTarget } from '../reading/index';
 import type { ProtocolOptions } from '../survey/index';
-import type { HeightMethod, Reading, SpeciesFigures, StationResult, TopTarget, TreeResult } from '../tree/index';
+import type { HeightMethod, OtherMethod, SpeciesFigures, StationResult, TreeResult } from '../tree/index';
 import type { AngleScale, Metres } from '../units';
 import type { Point } from './box';
 
 /** What a line, mark or dimension of the sheet speaks of: the step at which it is read. */
 export type SceneTarget =
   | TopTarget
+  | OtherMethod
   | 'dbh'
   | 'distance'
   | 'ground'
@@ -19,12 +21,7 @@ export type SceneTarget =
   | 'baseline'
   | 'far-tip'
   | 'far-base'
-  | 'stick'
-  | 'set-angle'
-  | 'device'
-  | 'shadow'
   | 'reference-shadow'
-  | 'direct'
   | 'lean'
   | 'crown';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Reading } from '../tree/index';
+import type { Reading } from '../reading/index';
 import type { SightLayout } from './index';
 import { lay } from './test-lay';
 import { Look } from './test-look';

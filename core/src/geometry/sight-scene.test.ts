@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
+import { deriveTree } from '../tree/index';
 import { metres } from '../units';
 import { sightScene } from './index';
 import { crownOutline, stemOutline } from './tree-outline';

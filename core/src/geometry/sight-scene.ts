@@ -1,22 +1,16 @@
+import { HEIGHT_TARGETS, type Reading, type TopTarget } from '../reading/index';
 import type { ProtocolOptions } from '../survey/index';
-import {
-  HEIGHT_TARGETS,
-  type HeightMethod,
-  type HeightResult,
-  type Reading,
-  type Sight,
-  type StationResult,
-  scaleOf,
-  type TopTarget,
-} from '../tree/index';
-import { type Answer, echoAngle, type Metres, readingOf, showDiameter, showHeight, type Tangent, tangentOf, toMetres } from '../units';
+import type { HeightResult, OtherMethod, Sight, StationResult } from '../tree/index';
+import { type Answer, echoAngle, type Metres, readingOf, showDiameter, showHeight, type Tangent } from '../units';
 import type { Point } from './box';
 import type { Ground, SceneDimension, SceneInput, SceneSight, SightScene } from './scene';
 import { sceneExtras } from './scene-extras';
 import { dimensionText, mine, readText, slopeText } from './scene-text';
+import type { RightEnd } from './scenes/define';
+import { GHOST_DISTANCE } from './scenes/ghosts';
+import { SCENES, type Scene } from './scenes/index';
 
 /** Stand-ins until something is read; drawn as ghosts, never used in a result. */
-const GHOST_DISTANCE = 20;
 const GHOST_HEIGHT_PER_DISTANCE = 0.8;
 const GHOST_SLENDERNESS = 60;
 
@@ -39,11 +33,12 @@ export function sightScene(input: SceneInput): SightScene {
   };
   const total = heightOf('tip', result.height);
   const method = input.method ?? determination?.method ?? null;
+  const drawing = SCENES[method ?? 'two-sights'];
   const own: Ground['own'] = (kind) =>
     input.readings.findLast((r): r is Reading & { readonly kind: typeof kind } => r.kind === kind && mine(r, id));
   const dbh = result.dbh.ok ? result.dbh.value : null;
 
-  const ground = groundOf(input, station, method, own, dbh?.value ?? 0);
+  const ground = groundOf(drawing, input, station, own, dbh?.value ?? 0, id);
   const tops = station?.tops ?? {};
   const at = (s: Sight): number => ground.eye.y + (s.line ? s.line.distance * Math.sin(Math.atan(s.t)) : ground.distance * s.t);
   const known = [result.crownBase, result.merchantable].flatMap((h) => (h.ok ? [h.value.value * 1.35] : []));
@@ -57,7 +52,7 @@ export function sightScene(input: SceneInput): SightScene {
   const crownBase = heightOf('crown-base', result.crownBase);
   const crownBegins = crownBase.ok && crownBase.value.value < height ? crownBase.value.value : height * (crown === 'conifer' ? 0.5 : 0.4);
   const extras = sceneExtras(whole, tipX, crownBegins);
-  const viewer = method === 'shadow' ? 'shadow' : method === 'direct' ? 'none' : 'person';
+  const { viewer = 'person' } = drawing;
   return {
     ...extras,
     distance: {
@@ -101,40 +96,25 @@ function tipOffset(station: StationResult | null, height: number, distance: numb
 }
 
 function groundOf(
+  drawing: Scene,
   input: SceneInput,
   station: StationResult | null,
-  method: HeightMethod | null,
   own: Ground['own'],
   diameter: number,
-): Pick<Ground, 'distance' | 'eye' | 'feet'> & { readonly ghost: boolean } {
-  if (method === 'shadow') return shadowGround(input, own, diameter);
-  const set = own('device-height')?.setDistance;
-  const distance = station?.distance ?? (method === 'device' && set ? set : GHOST_DISTANCE);
+  id: string | undefined,
+): RightEnd {
+  if (drawing.rightEnd) return drawing.rightEnd(input, own, diameter, id);
+  const distance = station?.distance ?? drawing.ghostDistance?.(own) ?? GHOST_DISTANCE;
   const eyeHeight = station?.eyeHeight ?? input.eyeHeight;
-  const mark = own('mark-height');
   const predicted = station?.predictedBase ?? -eyeHeight / distance;
   const low = station?.base;
   const eyeLevel = low
     ? (station.markHeight ?? 0) - (low.line ? low.line.distance * Math.sin(Math.atan(low.t)) : distance * low.t)
-    : // a set angle is levelled at its mark
-      method === 'set-angle' && mark
-      ? toMetres(mark.value, mark.unit)
-      : -distance * predicted;
+    : (drawing.eyeLevel?.(own) ?? -distance * predicted);
   const eye = { x: distance, y: eyeLevel };
   // a slope that was read is drawn as read; otherwise the ground passes under the feet
   const feet = { x: distance, y: station?.slope != null ? -distance * station.slope : eyeLevel - eyeHeight };
   return { distance, eye, feet, ghost: station === null };
-}
-
-/** The end of the shadow stands where the eye would. */
-function shadowGround(input: SceneInput, own: Ground['own'], diameter: number) {
-  const shadow = own('shadow');
-  const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground');
-  const slope = ground?.kind === 'angle' ? tangentOf(ground.value, scaleOf(ground)) : 0;
-  const along = shadow ? toMetres(shadow.value, shadow.unit) + diameter / 2 : GHOST_DISTANCE;
-  const distance = along / Math.sqrt(1 + slope * slope);
-  const end = { x: distance, y: -distance * slope };
-  return { distance, eye: end, feet: end, ghost: !shadow };
 }
 
 /** The lines of sight from the station in hand; the next ones to take as ghosts. */
@@ -151,33 +131,25 @@ function sightsOf({ input, method, station, eye, distance, height, own }: Ground
   }
   for (const { name, sight } of station?.points ?? [])
     sights.push({ target: 'point', from: eye, to: place(sight, false), ghost: false, text: `${name} ${readText(input, 'point', name)}` });
-  const alone = method === 'set-angle' || method === 'device' || method === 'stick' ? method : null;
+  const { alone: text, lower } = SCENES[method ?? 'two-sights'];
+  const alone = text ? (method as OtherMethod) : null;
   const read = alone !== null && input.result.determinations.some((d) => d.method === alone && d.heights.tip.ok);
   if (!tops.tip) {
     const target = alone ?? 'tip';
-    sights.push({ target, from: eye, to: { x: tipX, y: height }, ghost: !read, text: alone ? aloneText(alone, own) : 'tip' });
+    sights.push({ target, from: eye, to: { x: tipX, y: height }, ghost: !read, text: text ? text(own) : 'tip' });
   }
   const { base } = station ?? {};
   if (base) {
     const to = base.line ? { x: distance - base.line.distance * Math.cos(Math.atan(base.t)), y: at(base) } : { x: 0, y: at(base) };
     const met = (station?.markHeight ?? 0) > 0 ? 'mark' : 'base';
     sights.push({ target: met, from: eye, to, ghost: false, text: readText(input, met) });
-  } else if (alone !== 'set-angle') {
+  } else if (lower !== 'none') {
     const predicted = station?.predictedBase ?? -input.eyeHeight / distance;
     const expected = echoAngle(Math.round(readingOf(predicted as Tangent, input.scale)), input.scale);
-    const silent = alone !== null || method === 'line-shots';
+    const silent = alone !== null || lower === 'silent';
     sights.push({ target: alone ?? 'base', from: eye, to: { x: 0, y: 0 }, ghost: !read, text: silent ? '' : `base ≈ ${expected}` });
   }
   return sights;
-}
-
-/** What stands on the one sight of a method that has no lower one. */
-function aloneText(method: 'set-angle' | 'device' | 'stick', own: Ground['own']): string {
-  const set = own('set-angle');
-  const reported = own('device-height');
-  if (method === 'set-angle') return set ? `${set.rise} : ${set.run}` : 'set angle';
-  if (method === 'device') return reported ? `${reported.value} ${reported.unit} reported` : 'reported height';
-  return '';
 }
 
 function dimension(

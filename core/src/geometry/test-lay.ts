@@ -1,5 +1,6 @@
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type Reading } from '../tree/index';
+import { deriveTree } from '../tree/index';
 import { metres } from '../units';
 import type { SightLayout } from './layout';
 import { sightLayout } from './sight-layout';

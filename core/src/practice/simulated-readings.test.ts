@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TYPICAL_ERRORS } from '../kit/index';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { deriveTree, type HeightResult, type Reading, type TreeResult } from '../tree/index';
+import { deriveTree, type HeightResult, type TreeResult } from '../tree/index';
 import { metres } from '../units';
 import { Stream } from './chance';
 import { leanReading, SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, stemSight, USUAL_GEAR } from './index';

@@ -1,11 +1,11 @@
 import { basalArea, roundDiameter } from '../diameter/index';
 import type { ReadingErrors } from '../kit/index';
+import type { AnyDiameter, ToolName } from '../reading/index';
 import { type Pom, SAME_HEIGHT, showPom } from '../stem/index';
 import type { ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
 import { idOf } from './gather';
 import { type ReadDiameter, readDiameter } from './read-diameter';
-import type { AnyDiameter, ToolName } from './reading';
 import type { Assumption, ComparedDiameter, DiameterResult, UpperDiameter } from './result';
 
 /**

@@ -1,8 +1,8 @@
 import { horizontalDistance, horizontalDistanceSigma } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
+import type { DistanceReading, PacesReading, ShotReading } from '../reading/index';
 import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, requireAbove, tangent, toMetres } from '../units';
 import { othersOf, type StationReadings } from './gather';
-import type { DistanceReading, PacesReading, ShotReading } from './height-reading';
 import { factorOf, meanShot } from './read-sight';
 import type { DistanceSource, Sight } from './result';
 

@@ -1,19 +1,13 @@
-import {
-  angleError,
-  byAngles,
-  byLeaning,
-  byLineShots,
-  type ErrorPart,
-  type Measured,
-  propagate,
-  signCase,
-  twoStationsLeaning,
-} from '../height/index';
+import { angleError, byAngles, byLeaning, byLineShots, type ErrorPart, type Measured, propagate, signCase } from '../height/index';
+import type { TopTarget } from '../reading/index';
 import type { GroundReference } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, radians, tangent } from '../units';
-import type { TopTarget } from './height-reading';
-import { ERRORS_TOO_LARGE, meaningful, numberOf } from './meaningful';
-import type { HeightMethod, HeightResult, Sight, StationResult } from './result';
+import { at, type Terms, type Values } from './derive/define';
+import { SIGHTINGS } from './derive/index';
+import { byDistance } from './derive/line-shots';
+import { SIGHTED_METHODS, type SightedMethod } from './methods';
+import { ERRORS_TOO_LARGE, numberOf, orNone } from './or-none';
+import type { HeightResult, Sight, StationResult } from './result';
 
 const NOT_SIGHTED: Record<TopTarget, string> = {
   tip: 'The tip is not sighted yet.',
@@ -54,8 +48,9 @@ export function heightOfSight(
 ): Answer<HeightResult> {
   const { base } = station;
   if (!base) return noAnswer('no-base', 'The base is not sighted yet: the height needs both ends.');
+  const method = methodOf(station, top, base);
   const plain = !top.line && !base.line && !top.included && !station.lean && !station.pole && !station.far && !(isTip && station.plumb);
-  const found = plain ? bySights(station, top, base, isTip ? tipOffset : 0) : byModel(station, top, base, isTip, tipOffset);
+  const found = plain ? bySights(station, top, base, isTip ? tipOffset : 0) : byModel(method, station, top, base, isTip, tipOffset);
   if (!found.ok) return found;
   const { value, sigma, parts, dominant } = found.value;
   // an error of half the height says nothing of the height
@@ -65,7 +60,7 @@ export function heightOfSight(
     sigma,
     parts,
     dominant,
-    method: methodOf(station, top, base),
+    method,
     station: station.station,
     reference,
     signCase: signCase(top.t, base.t),
@@ -91,12 +86,8 @@ function bySights(station: StationResult, top: Sight, base: Sight, tipOffset: nu
   return answer({ value: height.value, sigma: error.sigma, parts: error.parts, dominant: error.dominant });
 }
 
-type Terms = Partial<Record<ErrorPart, Measured>>;
-type Values = Readonly<Partial<Record<ErrorPart, number>>>;
-const at = (v: Values, part: ErrorPart) => v[part] ?? 0;
-
 /** Every other way of sighting: what was read goes in with its own error, and one formula makes the height of it. */
-function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean, tipOffset: number): Answer<Found> {
+function byModel(method: SightedMethod, station: StationResult, top: Sight, base: Sight, isTip: boolean, tipOffset: number): Answer<Found> {
   const terms: Terms = {};
   const angleOf = (s: Sight) => Math.atan(s.t);
   // an included angle turns with the base: what was read is the difference
@@ -104,7 +95,8 @@ function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean
   terms['base-sight'] = { value: angleOf(base), sigma: base.sigma };
   if (top.line) terms['top-shot'] = { value: top.line.distance, sigma: top.line.sigma };
   if (base.line) terms['base-shot'] = { value: base.line.distance, sigma: base.line.sigma };
-  const distance = distanceTerms(station, base, isTip, terms);
+  const { terms: ofDistance, of: distance } = (SIGHTINGS[method].reckon ?? byDistance)(station, top, base, isTip);
+  Object.assign(terms, ofDistance);
   const plumb = isTip && !top.line ? station.plumb : null;
   if (plumb) terms.plumb = { value: plumb.distance, sigma: plumb.sigma };
   // two stations find their distance by the tip, whatever else is sighted
@@ -144,7 +136,7 @@ function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean
   if (!value.ok) return value;
   let parts: Found['parts'] = null;
   let dominant: Found['dominant'] = null;
-  const sigma = meaningful(() => {
+  const sigma = orNone(() => {
     const spread = propagate(read, (v) => numberOf(height(v)));
     ({ parts, dominant } = spread);
     return spread.sigma;
@@ -152,45 +144,6 @@ function byModel(station: StationResult, top: Sight, base: Sight, isTip: boolean
   return sigma === null ? ERRORS_TOO_LARGE : answer({ value: value.value, sigma: metres(sigma), parts, dominant });
 }
 
-/** What the level distance is made of, put among the terms, and how it follows from them. */
-function distanceTerms(station: StationResult, base: Sight, isTip: boolean, terms: Terms): (v: Values) => Answer<number> {
-  const { pole, far } = station;
-  const t = (x: number) => tangent(Math.tan(x));
-  if (pole) {
-    terms.pole = { value: pole.length, sigma: pole.sigma };
-    terms['pole-sight'] = { value: Math.atan(pole.top.t), sigma: pole.top.sigma };
-    return (v) => {
-      const climb = Math.tan(at(v, 'pole-sight')) - Math.tan(at(v, 'base-sight'));
-      return climb > 0 ? answer(at(v, 'pole') / climb) : noAnswer('pole-below-base', 'The top of the pole is not above its foot.');
-    };
-  }
-  if (far) {
-    terms.baseline = { value: far.baseline, sigma: far.sigma };
-    terms['far-tip'] = { value: Math.atan(far.top.t), sigma: far.top.sigma };
-    terms['far-base'] = { value: Math.atan(far.base.t), sigma: far.base.sigma };
-    // the tip's sight helps to find the distance, whatever else is sighted with it
-    const tip = station.tops.tip as Sight;
-    if (!isTip) terms['near-tip'] = { value: Math.atan(tip.t), sigma: tip.sigma };
-    return (v) => {
-      const near = { top: t(at(v, isTip ? 'top-sight' : 'near-tip')), base: t(at(v, 'base-sight')) };
-      const tipPlace = { lean: Math.abs(at(v, 'lean')), toward: station.lean?.toward ?? ('side' as const), offset: at(v, 'tip-offset') };
-      return twoStationsLeaning(near, { top: t(at(v, 'far-tip')), base: t(at(v, 'far-base')) }, metres(at(v, 'baseline')), tipPlace);
-    };
-  }
-  if (base.line && station.distanceBy === 'shot') {
-    // the lower shot itself tells how far the stem is
-    const half = station.distance - base.line.distance / Math.sqrt(1 + base.t * base.t);
-    return (v) => answer(at(v, 'base-shot') * Math.cos(at(v, 'base-sight')) + half);
-  }
-  terms.distance = { value: station.distance, sigma: station.distanceSigma };
-  return (v) => answer(at(v, 'distance'));
-}
-
-function methodOf(station: StationResult, top: Sight, base: Sight): HeightMethod {
-  if (top.line && base.line) return 'line-shots';
-  if (base.line) return 'transponder';
-  if (station.pole) return 'pole';
-  if (station.far) return 'two-stations';
-  if (top.included) return 'included-angle';
-  return station.markHeight > 0 ? 'two-sights-to-mark' : 'two-sights';
+function methodOf(station: StationResult, top: Sight, base: Sight): SightedMethod {
+  return SIGHTED_METHODS.findLast((m) => SIGHTINGS[m].fits(station, top, base)) ?? 'two-sights';
 }

@@ -1,11 +1,12 @@
 import { combineHeights } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
+import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
 import type { GroundReference } from '../survey/index';
 import { type Answer, answer, type Metres, noAnswer } from '../units';
+import { type Around, OTHER_HEIGHTS } from './derive/index';
 import { deriveHeight, heightOfSight } from './derive-height';
 import { type Gathered, othersOf, type StationReadings } from './gather';
-import { HEIGHT_TARGETS, type TopTarget } from './height-reading';
-import { type Around, heightOtherwise } from './otherwise';
+import { OTHER_METHODS } from './methods';
 import type { Determination, HeightResult, PointHeight, StationResult } from './result';
 
 interface HeightsInput {
@@ -71,10 +72,16 @@ function methodOf(heights: Heights): Determination['method'] {
 }
 
 function heightAt(target: TopTarget, a: Around): Answer<HeightResult> {
-  const otherwise = heightOtherwise(target, a);
-  if (otherwise) return otherwise;
+  if (a.s.others.length > 0) {
+    for (const method of LAST_FIRST) {
+      const height = OTHER_HEIGHTS[method](target, a);
+      if (height) return height;
+    }
+  }
   return a.station.ok ? deriveHeight(a.station.value, target, a.tipOffset, a.reference) : a.station;
 }
+
+const LAST_FIRST = OTHER_METHODS.toReversed();
 
 /** A base sight may say where on the ground it met the stem. */
 function referenceOf(s: StationReadings, protocol: GroundReference): GroundReference {

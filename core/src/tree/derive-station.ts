@@ -1,10 +1,13 @@
-import { byPole, type Measured, predictedBase, propagate, twoStationsLeaning } from '../height/index';
+import { type ErrorPart, type Measured, predictedBase, propagate } from '../height/index';
 import { ASSUMED_EYE_HEIGHT, type ReadingErrors } from '../kit/index';
-import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, type Tangent, tangent, toMetres } from '../units';
+import { type AngleTarget, HEIGHT_TARGETS, type ShotTarget, type TopTarget } from '../reading/index';
+import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, type Tangent, toMetres } from '../units';
+import type { Reckoning } from './derive/define';
+import { byPoleAt } from './derive/pole';
+import { byFarSights } from './derive/two-stations';
 import { mostCertain, type ReadDistance, readDistance } from './derive-distance';
 import { othersOf, type StationReadings } from './gather';
-import { type AngleTarget, HEIGHT_TARGETS, type ShotTarget, type TopTarget } from './height-reading';
-import { ERRORS_TOO_LARGE, meaningful, numberOf } from './meaningful';
+import { ERRORS_TOO_LARGE, numberOf, orNone } from './or-none';
 import { meanShot, meanSight, pointsOverhead } from './read-sight';
 import type { Lean, Sight, StationResult } from './result';
 
@@ -44,8 +47,10 @@ export function deriveStation(
     pole || far.value
       ? mostCertain([
           read,
-          ...(pole && base ? [poleDistance(pole, base)] : []),
-          ...(far.value && base && tops.tip ? [twoStationsDistance(tops.tip, base, far.value, lean)] : []),
+          ...(pole && base ? [reckoned('pole', byPoleAt(pole), { 'base-sight': base }, null)] : []),
+          ...(far.value && base && tops.tip
+            ? [reckoned('two-stations', byFarSights(far.value, 'top-sight', lean), { 'top-sight': tops.tip, 'base-sight': base }, lean)]
+            : []),
         ])
       : read;
   if (!found.ok) return found;
@@ -140,37 +145,18 @@ function farOf(s: StationReadings, all: readonly StationReadings[], errors: Read
   return answer({ station: line.far, baseline: metres(level), sigma: metres(sigma), top, base });
 }
 
-const angle = (s: Sight): Measured => ({ value: Math.atan(s.t), sigma: s.sigma });
-
-function poleDistance(pole: NonNullable<StationResult['pole']>, base: Sight): Answer<ReadDistance> {
-  // the height that a tip one level distance above its base would have is that distance
-  const at = (length: number, top: number, foot: number) =>
-    byPole(metres(length), tangent(Math.tan(foot) + 1), tangent(Math.tan(foot)), tangent(Math.tan(top)));
-  const found = at(pole.length, Math.atan(pole.top.t), Math.atan(base.t));
-  if (!found.ok) return found;
-  const read = { pole: { value: pole.length, sigma: pole.sigma }, top: angle(pole.top), base: angle(base) };
-  return spread(found.value, 'pole', () => propagate(read, (v) => numberOf(at(v.pole, v.top, v.base))).sigma);
-}
-
-function twoStationsDistance(top: Sight, base: Sight, far: NonNullable<StationResult['far']>, lean: Lean | null): Answer<ReadDistance> {
-  const at = (v: Record<'top' | 'base' | 'farTop' | 'farBase' | 'line', number>) => {
-    const t = (x: number) => tangent(Math.tan(x));
-    const tip = { lean: Math.abs(lean?.angle ?? 0), toward: lean?.toward ?? ('side' as const), offset: 0 };
-    return twoStationsLeaning({ top: t(v.top), base: t(v.base) }, { top: t(v.farTop), base: t(v.farBase) }, metres(v.line), tip);
-  };
-  const read = {
-    top: angle(top),
-    base: angle(base),
-    farTop: angle(far.top),
-    farBase: angle(far.base),
-    line: { value: far.baseline, sigma: far.sigma },
-  };
-  const values = { top: read.top.value, base: read.base.value, farTop: read.farTop.value, farBase: read.farBase.value, line: far.baseline };
-  const found = at(values);
-  return found.ok ? spread(found.value, 'two-stations', () => propagate(read, (v) => numberOf(at(v))).sigma) : found;
-}
-
-function spread(distance: Metres, by: 'pole' | 'two-stations', sigma: () => number): Answer<ReadDistance> {
-  const wide = meaningful(sigma);
-  return wide === null ? ERRORS_TOO_LARGE : answer({ distance, sigma: metres(wide), by, along: 'level' });
+/** A distance that was reckoned from other readings, with its error. */
+function reckoned(
+  by: 'pole' | 'two-stations',
+  { terms, of }: Reckoning,
+  sights: Readonly<Partial<Record<ErrorPart, Sight>>>,
+  lean: Lean | null,
+): Answer<ReadDistance> {
+  const read = { ...terms } as Record<ErrorPart, Measured>;
+  for (const [part, s] of Object.entries(sights) as [ErrorPart, Sight][]) read[part] = { value: Math.atan(s.t), sigma: s.sigma };
+  const known = { lean: lean?.angle ?? 0 };
+  const distance = of({ ...Object.fromEntries(Object.entries(read).map(([part, m]) => [part, m.value])), ...known });
+  if (!distance.ok) return distance;
+  const sigma = orNone(() => propagate(read, (v) => numberOf(of({ ...v, ...known }))).sigma);
+  return sigma === null ? ERRORS_TOO_LARGE : answer({ distance: metres(distance.value), sigma: metres(sigma), by, along: 'level' });
 }

@@ -1,12 +1,12 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
+import type { Reading } from '../reading/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
 import { deriveBoards, deriveCubic, logsByScale } from './derive-volume';
-import { type Gathered, gather, idOf, ONE_STATION } from './gather';
-import type { Reading } from './reading';
+import { type Gathered, gather, idOf } from './gather';
 import type {
   Assumption,
   BasalAreaResult,
@@ -122,5 +122,3 @@ function merchantableHeight(sighted: Answer<HeightResult>, all: Gathered, refere
 }
 
 const CROWN: Assumption = { code: 'tip-offset', text: `Tip within ${TIP_OFFSET.broad} m of plumb: the crown's form is not known.` };
-
-export { ONE_STATION };

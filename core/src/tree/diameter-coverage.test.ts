@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { Stream } from '../practice/chance';
 import { expectShare, runs } from '../practice/test-rates';
+import type { DiameterReading, OpticalReading, Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
-import { type DiameterReading, deriveTree, type OpticalReading, type Reading } from './index';
+import { deriveTree } from './index';
 
 const N = runs(4000);
 /** Rounds to a tenth of a millimetre at most: what is tested is the instrument's error, not the protocol's rounding. */

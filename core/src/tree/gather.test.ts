@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { TYPICAL_ERRORS } from '../kit/index';
-import { gather, ONE_STATION } from './gather';
-import type { AngleReading } from './height-reading';
+import type { AngleReading, Reading } from '../reading/index';
+import { ONE_STATION } from '../reading/index';
+import { gather } from './gather';
 import { meanShot, meanSight, scaleOf } from './read-sight';
-import type { Reading } from './reading';
 
 const errors = { ...TYPICAL_ERRORS, angle: 0.01 };
 

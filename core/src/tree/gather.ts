@@ -1,13 +1,19 @@
-import type {
-  AngleReading,
-  AngleTarget,
-  DistanceReading,
-  HeightReading,
-  LengthReading,
-  LogScaleReading,
-  LogsReading,
-} from './height-reading';
-import { type AnyDiameter, FIRST_STEM, type Reading, type TrunkReading } from './reading';
+import {
+  type AngleReading,
+  type AngleTarget,
+  type AnyDiameter,
+  type DistanceReading,
+  type EyeHeightReading,
+  FIRST_STEM,
+  type HeightReading,
+  type LogScaleReading,
+  type LogsReading,
+  type MarkHeightReading,
+  type MerchantableHeightReading,
+  ONE_STATION,
+  type Reading,
+  type TrunkReading,
+} from '../reading/index';
 
 export interface StationReadings {
   readonly id: string;
@@ -16,8 +22,8 @@ export interface StationReadings {
   /** Whether any of them is the angle between a target and the base. */
   included: boolean;
   distances: DistanceReading[];
-  markHeights: LengthReading[];
-  eyeHeights: LengthReading[];
+  markHeights: MarkHeightReading[];
+  eyeHeights: EyeHeightReading[];
   /** Everything else that was read from here, in the order taken. */
   others: StationReading[];
 }
@@ -38,11 +44,8 @@ export interface Gathered {
   logs: LogsReading[];
   /** Each with the station it was read from. */
   logScales: { readonly reading: LogScaleReading; readonly station: string }[];
-  merchantableHeights: LengthReading[];
+  merchantableHeights: MerchantableHeightReading[];
 }
-
-/** The station readings belong to when none is named. */
-export const ONE_STATION = 'station';
 
 /**
  * A tree's readings sorted by what they say. Nothing is computed and nothing left out.
@@ -82,16 +85,16 @@ export function gather(readings: readonly Reading[]): Gathered {
         all.logs.push(reading);
         break;
       case 'merchantable-height':
-        all.merchantableHeights.push(reading as LengthReading);
+        all.merchantableHeights.push(reading);
         break;
       case 'distance':
         stationOf(reading).distances.push(reading);
         break;
       case 'mark-height':
-        stationOf(reading).markHeights.push(reading as LengthReading);
+        stationOf(reading).markHeights.push(reading);
         break;
       case 'eye-height':
-        stationOf(reading).eyeHeights.push(reading as LengthReading);
+        stationOf(reading).eyeHeights.push(reading);
         break;
       case 'log-scale':
         all.logScales.push({ reading, station: stationOf(reading).id });

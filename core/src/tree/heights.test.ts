@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
 import { metres } from '../units';
-import { deriveTree, type HeightMethod, type Reading } from './index';
+import { deriveTree, type HeightMethod } from './index';
 
 const metric = PRESETS['forest-metric'].options;
 const us = PRESETS['timber-us'].options;

@@ -1,7 +1,7 @@
 import { byBands, byOpticalAngle, byTool, USUAL_REACH } from '../diameter/index';
 import type { ReadingErrors } from '../kit/index';
+import type { AnyDiameter, DiameterReading, OpticalReading, ToolName } from '../reading/index';
 import { DomainError, degreesToRadians, formatNumber, type Metres, metres, radians, requireAbove, toMetres } from '../units';
-import type { AnyDiameter, DiameterReading, OpticalReading, ToolName } from './reading';
 import type { Assumption } from './result';
 
 /** One diameter reading as a diameter. */

@@ -1,7 +1,7 @@
 import { type ReadingErrors, temperatureFactor } from '../kit/index';
+import type { AngleReading, Ranged, ShotReading } from '../reading/index';
 import { type AngleScale, DomainError, degreesToRadians, type Metres, metres, type Tangent, tangent, tangentOf, toMetres } from '../units';
 import { idOf } from './gather';
-import type { AngleReading, Ranged, ShotReading } from './height-reading';
 import type { Sight } from './result';
 
 /**

@@ -1,11 +1,11 @@
 import type { OneNumber, OneNumberRule } from '../diameter/index';
 import type { ErrorPart, SignCase } from '../height/index';
+import type { ToolName, TopTarget } from '../reading/index';
 import type { Pom } from '../stem/index';
 import type { GroundReference } from '../survey/index';
 import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
 import type { LogByLog } from '../volume/index';
-import type { TopTarget } from './height-reading';
-import type { ToolName } from './reading';
+import type { HeightMethod } from './methods';
 
 /** A figure nobody measured, said wherever it was used. */
 export interface Assumption {
@@ -129,24 +129,6 @@ export interface Sight {
   readonly line?: { readonly distance: Metres; readonly sigma: Metres; readonly toBark: boolean };
   readonly from: readonly string[];
 }
-
-export const HEIGHT_METHODS = [
-  'two-sights',
-  'two-sights-to-mark',
-  'included-angle',
-  'line-shots',
-  'transponder',
-  'pole',
-  'two-stations',
-  'stick',
-  'set-angle',
-  'device',
-  'shadow',
-  'direct',
-  'told',
-  'mean',
-] as const;
-export type HeightMethod = (typeof HEIGHT_METHODS)[number];
 
 export interface HeightResult {
   readonly value: Metres;

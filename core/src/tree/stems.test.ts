@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { DiameterReading, OpticalReading, Reading } from '../reading/index';
 import { PRESETS, type ProtocolOptions } from '../survey/index';
-import { type DiameterReading, deriveTree, type OpticalReading, type Reading } from './index';
+import { deriveTree } from './index';
 
 const metric = PRESETS['forest-metric'].options;
 const monitoring = PRESETS.monitoring.options;

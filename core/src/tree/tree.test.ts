@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Reading } from '../reading/index';
 import { PRESETS } from '../survey/index';
 import { METRES_PER_FOOT, metres } from '../units';
-import { deriveTree, type Reading } from './index';
+import { deriveTree } from './index';
 
 const metric = PRESETS['forest-metric'].options;
 const us = PRESETS['timber-us'].options;

@@ -1,7 +1,7 @@
 import { type Answer, DomainError, noAnswer } from '../units';
 
 /** A standard error, or null where readings may lie so that there is no answer at all. */
-export function meaningful(sigma: () => number): number | null {
+export function orNone(sigma: () => number): number | null {
   try {
     return sigma();
   } catch (e) {

@@ -1,0 +1,9 @@
+import type { LengthRead, TopTarget } from './common';
+
+/** A height measured along the tree itself: by pole, by a tape dropped from the top, on the felled stem, part by part. */
+export interface DirectReading extends LengthRead {
+  readonly kind: 'direct-height';
+  readonly target: TopTarget;
+  /** Further parts, which add up; in the same unit. */
+  readonly more?: readonly number[];
+}

@@ -1,0 +1,6 @@
+import type { LengthRead } from './common';
+
+/** A merchantable height told, not sighted. */
+export interface MerchantableHeightReading extends LengthRead {
+  readonly kind: 'merchantable-height';
+}

@@ -1,0 +1,9 @@
+import type { LengthRead } from './common';
+
+/** The shadow of something of known height: its value is the shadow. */
+export interface ReferenceShadowReading extends LengthRead {
+  readonly kind: 'reference-shadow';
+  /** How tall the staff or person is, in the same unit. */
+  readonly height: number;
+  readonly minute?: number;
+}

@@ -1,0 +1,19 @@
+/** Ways of sighting: an upper and a lower sight from one place, whatever finds the distance. The last that fits names a height. */
+export const SIGHTED_METHODS = [
+  'two-sights',
+  'two-sights-to-mark',
+  'included-angle',
+  'line-shots',
+  'transponder',
+  'pole',
+  'two-stations',
+] as const;
+export type SightedMethod = (typeof SIGHTED_METHODS)[number];
+
+/** Ways with a reading of their own kind in place of two sights; of several from one place the last counts. */
+export const OTHER_METHODS = ['stick', 'set-angle', 'device', 'shadow', 'direct'] as const;
+export type OtherMethod = (typeof OTHER_METHODS)[number];
+
+/** Every way a height comes about; `told` is hearsay, `mean` stands for several determinations. */
+export const HEIGHT_METHODS = [...SIGHTED_METHODS, ...OTHER_METHODS, 'told', 'mean'] as const;
+export type HeightMethod = (typeof HEIGHT_METHODS)[number];
