@@ -70,7 +70,7 @@ try {
   fs.copyFileSync(path.join(ROOT, 'scripts/test-seed.mjs'), path.join(copy, 'scripts/test-seed.mjs'));
   fs.writeFileSync(
     path.join(copy, 'vitest.config.mjs'),
-    `export default { test: { include: ['core/src/**/*.test.ts', 'web/src/book/{versions,grown}.test.ts'], exclude: ['**/frozen.test.ts'], setupFiles: ['scripts/test-seed.mjs'],
+    `export default { test: { include: ['core/src/**/*.test.ts', 'web/src/book/{versions,grown,instrument-checks}.test.ts'], exclude: ['**/frozen.test.ts'], setupFiles: ['scripts/test-seed.mjs'],
       isolate: false, bail: 1, maxWorkers: 2, testTimeout: 120000 } };`,
   );
   // the packages, but not the workspaces among them: those are the copy's own

@@ -66,14 +66,18 @@ describe('the book and its kit', () => {
     const book = new Book([...hung, person, course([40, 40, 40], '2025-05-01'), course([38, 38, 38], '2026-05-01')]);
     expect(book.kit.paceOn(person.id, '2025-08-01', survey)?.pace).toBeCloseTo(1.5, 9);
     expect(book.kit.paceOn(person.id, '2026-08-01', survey)?.pace).toBeCloseTo(60 / 38, 9);
-    const paired = book.add([
+    const pair = [
       read({ kind: 'paces', value: 20, along: 'level', to: 'axis' }),
       read({ kind: 'distance', value: 33, unit: 'm', along: 'level', to: 'axis' }),
-    ]).book;
+    ];
+    const paired = book.add(pair).book;
     expect(paired.kit.paceOn(person.id, '2026-08-01', survey)).toMatchObject({
       runs: 4,
       pace: expect.closeTo((3 * (60 / 38) + 1.65) / 4, 9),
     });
+    // from the very day of the calibration on
+    const sameDay = new Book([...hung, person, course([38, 38, 38], '2026-05-03'), ...pair]);
+    expect(sameDay.kit.paceOn(person.id, '2026-08-01', survey)).toMatchObject({ runs: 4 });
     // in another survey it is what the courses said
     expect(paired.kit.paceOn(person.id, '2026-08-01', v7())).toMatchObject({ runs: 3 });
     expect(new Book([person]).kit.paceOn(person.id, '2026-08-01', survey)).toBeNull();

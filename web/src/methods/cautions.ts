@@ -1,8 +1,8 @@
 import { readJson, writeJson } from '../field/device';
-import type { StepId } from '../views/measure/steps';
-import type { MeasureMethod } from './methods';
-
-export type CautionId = 'look-up' | 'walk-back' | 'laser' | 'sun' | 'vines' | 'strings' | 'lines' | 'limits';
+import type { CautionId } from './define';
+import { METHODS, type MeasureMethod } from './index';
+import type { StepId } from './step';
+import { STEPS } from './steps';
 
 /** What can hurt somebody at a step, in a sentence or two. Local rules and trained people come before anything here. */
 export const CAUTIONS: Readonly<Record<CautionId, string>> = {
@@ -16,37 +16,19 @@ export const CAUTIONS: Readonly<Record<CautionId, string>> = {
   limits: 'Climbing, felling and what hangs over them belong to trained and licensed people.',
 };
 
-/** The caution of a step, the gravest first. */
+/** The cautions of a step, the gravest first. */
 export function cautionsAt(step: StepId | 'done', method: MeasureMethod, laser: boolean): readonly CautionId[] {
-  switch (step) {
-    case 'dbh':
-      return ['look-up'];
-    case 'trunk':
-      return ['vines'];
-    case 'distance':
-      return laser ? ['laser', 'walk-back'] : ['walk-back'];
-    case 'mark':
-    case 'base':
-    case 'tip':
-      return laser ? ['laser'] : method === 'two-stations' ? ['walk-back'] : [];
-    case 'baseline':
-    case 'set-angle':
-    case 'stick':
-      return ['walk-back'];
-    case 'pole':
-      return ['lines'];
-    case 'shadow':
-    case 'reference-shadow':
-      return ['sun'];
-    case 'direct':
-      return ['limits', 'lines'];
-    default:
-      return [];
-  }
+  if (step === 'done') return [];
+  const own = METHODS[method].cautions?.[step] ?? STEPS[step].cautions ?? [];
+  return laser && BY_LASER.has(step) ? ['laser', ...own] : own;
 }
+/** Where a laser is pointed at the tree. */
+const BY_LASER: ReadonlySet<StepId> = new Set(['distance', 'mark', 'base', 'tip']);
 
 const key = (person: string | null) => `arbolito.cautions.${person ?? 'nobody'}`;
 
 /** Which ones a person has read and put away, on this device. */
 export const putAway = (person: string | null): readonly CautionId[] => readJson<CautionId[]>(key(person)) ?? [];
 export const rememberPutAway = (person: string | null, ids: readonly CautionId[]) => writeJson(key(person), ids);
+
+export type { CautionId };

@@ -1,7 +1,6 @@
 import {
   type ErrorPart,
   formatNumber,
-  type HeightMethod,
   type HeightResult,
   METRES_PER_FOOT,
   showHeight,
@@ -9,25 +8,7 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import { type Figure, figure } from './figure';
-import { METHOD_WORDS, type MeasureMethod } from './methods';
-
-/** The formula of each method, as it is used. */
-export const FORMULAS: Readonly<Record<HeightMethod, string>> = {
-  'two-sights': 'H = D · (t tip − t base), each sight as rise over run',
-  'two-sights-to-mark': 'H = mark height + D · (t tip − t mark)',
-  'included-angle': 'H = D · (tan(ω + base) − tan base), ω between base and tip',
-  'line-shots': 'H = s tip · sin α tip − s base · sin α base; no level distance is needed',
-  transponder: 'D = s · cos α + d/2; H = mark height + D · t tip − s · sin α',
-  pole: 'H = pole · (t tip − t base) / (t pole − t base)',
-  'two-stations': 'D = baseline · Δ far / (Δ near − Δ far), H = D · Δ near, Δ = t tip − t base',
-  stick: 'H = stick · D / reach',
-  'set-angle': 'H = D · rise / run + mark height',
-  device: 'as the instrument reported it, taken to the distance used',
-  shadow: 'H = x · cos γ · staff / its shadow + x · sin γ, x = shadow + d/2',
-  direct: 'measured along the tree',
-  told: 'as somebody told it',
-  mean: 'mean of the determinations, each weighted by one over its error squared',
-};
+import { wordsOf } from './index';
 
 const CASES = {
   'eye-between': 'The eye is between base and tip: the two parts add.',
@@ -71,13 +52,11 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
       value: showHeight(x.value, units),
       aside: agreement ? `± ${n(x.sigma, 1)} of ${agreement.determinations}` : `± ${n(x.sigma, 1)}`,
       how: () => [
-        FORMULAS[x.method],
+        wordsOf(x.method).formula,
         ...(agreement
           ? [
               ...result.determinations.flatMap(({ method, heights: { tip } }) =>
-                tip.ok && method
-                  ? [`${METHOD_WORDS[method as MeasureMethod]?.[0] ?? 'to a mark'}: ${n(tip.value.value)} ± ${n(tip.value.sigma)} ${unit}`]
-                  : [],
+                tip.ok && method ? [`${wordsOf(method).name}: ${n(tip.value.value)} ± ${n(tip.value.sigma)} ${unit}`] : [],
               ),
               `spread ${n(agreement.spread)} ${unit}; ${agreement.agree ? 'they agree within their errors' : 'they differ by more than their errors: ± is widened to what they show'}`,
             ]

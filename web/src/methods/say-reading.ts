@@ -1,5 +1,5 @@
 import { echoAngle, metres, type Reading, scaleOf, showPom, type ToolName, type UnitSystem } from '@arbolito/core';
-import { sayTrunk } from '../views/measure/tape';
+import { sayTrunk } from './say-trunk';
 
 export const TOOL_NAMES: Readonly<Record<ToolName, string>> = {
   estimate: 'by eye',

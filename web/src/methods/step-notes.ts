@@ -11,9 +11,9 @@ import {
   showHeight,
   showPom,
 } from '@arbolito/core';
-import type { TapeAt } from '../views/measure/tape';
 import { TOOL_NAMES } from './say-reading';
-import type { Step } from './step';
+import type { Step, TapeAt } from './step';
+import { STEPS } from './steps';
 
 /** What notes look at beside the step and its own readings. */
 export interface NoteContext {
@@ -51,16 +51,12 @@ export function noteOf({ id, readings: own, optional }: Step, { protocol, statio
       return station && !station.eyeHeightAssumed
         ? `${showHeight(station.eyeHeight, protocol.units)}, from your kit`
         : `${showHeight(metres(ASSUMED_EYE_HEIGHT), protocol.units)} assumed`;
-    case 'mark-height':
-      return own.length === 0 && optional ? 'your eye’s height stands for it on level ground' : null;
     case 'stick':
       return read?.kind === 'stick' && read.reach === undefined ? 'with the reach of your kit' : null;
     case 'room':
       return own.length > 0 ? 'from the stem, level; where to stand follows from it' : 'as far as needed is assumed';
-    case 'ground':
-      return own.length === 0 && optional ? 'level is assumed' : null;
     default:
-      return own.length === 0 && optional ? 'optional' : null;
+      return own.length === 0 && optional ? (STEPS[id].assumes ?? 'optional') : null;
   }
 }
 

@@ -1,7 +1,9 @@
-import type { SceneTarget } from '@arbolito/core';
+import type { HeightMethod, SceneTarget } from '@arbolito/core';
 import type { Entity } from '../book/versions';
 import type { RecordOf } from '../contract/envelope';
-import type { MeasureMethod } from './methods';
+
+/** The ways a height is measured from one setting-up. A mark instead of the base is a choice within the first. */
+export type MeasureMethod = Exclude<HeightMethod, 'two-sights-to-mark' | 'told' | 'mean'>;
 
 /** What the drawing can point at, and what is read without a place in it. */
 export type StepId = SceneTarget | 'trunk' | 'upper' | 'mark-height' | 'room' | 'logs' | 'log-scale';
@@ -27,3 +29,32 @@ export interface StepChoices {
   readonly merchantable: MerchantableWay;
 }
 export type MerchantableWay = 'merchantable' | 'logs' | 'log-scale';
+
+/** Where the next reading of a diameter goes, and who says so. */
+export interface TapeAt {
+  readonly pom: number;
+  readonly why: string | null;
+  readonly by: 'protocol' | 'trunk' | 'visit';
+  /** Which of how many heights; more than one where a mean above and below is taken. */
+  readonly nth: number;
+  readonly of: number;
+}
+
+/** What is said beside the digits of a step. */
+export interface Beside {
+  readonly leanTo: 'eye' | 'away' | 'side';
+  /** Beside the digits of an optical or an upper diameter. */
+  readonly optical: { readonly distance: string; readonly elevation: string };
+  readonly upperHeight: string;
+}
+
+/** What the digits need beside themselves: where the tape lies, how far an optical instrument stands, the method in hand. */
+export interface Around {
+  readonly tape: TapeAt;
+  readonly place: Beside;
+  /** Level distance of the station, metres, where it is known. */
+  readonly distance: number | null;
+  readonly method: MeasureMethod;
+  /** Minutes after midnight, by the person's watch. */
+  readonly minute: number;
+}

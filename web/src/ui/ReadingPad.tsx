@@ -1,11 +1,10 @@
 import { memo } from 'react';
+import type { PadKind } from '../methods/define';
 
 /** What a key does: types its sign, or one of the named actions. */
 export type PadKey = string;
 
 /** Keys of the fourth column: signs for sightings, feet and inches for lengths, a gap and a sign for two numbers. */
-export type PadKind = 'angle' | 'length' | 'diameter' | 'count' | 'pair' | 'ratio';
-
 interface Props {
   readonly kind: PadKind;
   readonly decimal: '.' | ',';

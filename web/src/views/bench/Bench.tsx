@@ -1,7 +1,7 @@
 import { SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import { loadPreferences, readJson, writeJson } from '../../field/device';
-import { METHOD_WORDS } from '../../methods/methods';
+import { wordsOf } from '../../methods/index';
 import { Handles } from '../../ui/Handles';
 import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
@@ -11,7 +11,7 @@ import { Compare } from './Compare';
 import { Outcome } from './Outcome';
 
 const KEY = 'arbolito.bench';
-const words = (m: SimulatedMethod) => (m === 'two-sights-to-mark' ? 'Two sights, to a mark' : METHOD_WORDS[m][0]);
+const words = (m: SimulatedMethod) => wordsOf(m).name;
 
 function open(): BenchState {
   const saved = readJson<BenchState>(KEY);

@@ -1,11 +1,11 @@
 import { formatNumber, METRES_PER_FOOT, type MethodTrial, SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { METHOD_WORDS } from '../../methods/methods';
+import { wordsOf } from '../../methods/index';
 import { Chart, type Inks } from '../../ui/Chart';
 import type { CompareAnswer, CompareRequest } from '../../workers/compare';
 import type { BenchState } from './bench-model';
 
-const name = (m: SimulatedMethod) => (m === 'two-sights-to-mark' ? 'to a mark' : METHOD_WORDS[m][1]);
+const name = (m: SimulatedMethod) => wordsOf(m).short;
 const TRIALS = 2000;
 
 /** Up to four methods on the tree of the bench, each measured thousands of times: how far off, and how widely spread. */

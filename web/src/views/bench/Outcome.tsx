@@ -1,5 +1,6 @@
 import { type ErrorPart, formatNumber, METRES_PER_FOOT, type StandLimit, showHeight } from '@arbolito/core';
-import { FORMULAS, PART_WORDS } from '../../methods/height-figure';
+import { PART_WORDS } from '../../methods/height-figure';
+import { wordsOf } from '../../methods/index';
 import { numberOf } from '../../ui/number-of';
 import type { BenchState, BenchView } from './bench-model';
 
@@ -48,7 +49,7 @@ export function Outcome({ bench, view, set }: { bench: BenchState; view: BenchVi
       ) : (
         <p className="text-[16px]">{view.trouble}</p>
       )}
-      <p className="figure mt-3 text-[13.5px] opacity-85">{FORMULAS[bench.method]}</p>
+      <p className="figure mt-3 text-[13.5px] opacity-85">{wordsOf(bench.method).formula}</p>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import { METRES_PER_FOOT, type Reading, toMetres, type UnitSystem } from '@arbolito/core';
 import type { StepId } from '../../methods/step';
-import { TITLES } from '../../methods/step-words';
+import { STEPS } from '../../methods/steps';
 
 /** One number of a reading, as it stands on the bench. */
 export interface BenchField {
@@ -32,7 +32,7 @@ const stepOf = (r: Reading): StepId => {
 /** The numbers of one reading; lengths in the bench's units. */
 function specsOf(r: Reading, i: number, us: boolean): readonly Spec[] {
   const per = us ? METRES_PER_FOOT : 1;
-  const title = r.kind === 'diameter' ? 'Diameter' : TITLES[stepOf(r)][0];
+  const title = r.kind === 'diameter' ? 'Diameter' : STEPS[stepOf(r)].title;
   const unit = us ? 'ft' : 'm';
   const spec = (prop: string, label: string, u: string, value: number, decimals: number, set: Spec['set']): Spec => ({
     key: `${i}:${prop}`,

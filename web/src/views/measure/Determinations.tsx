@@ -1,5 +1,5 @@
 import { formatNumber, METRES_PER_FOOT, showHeight } from '@arbolito/core';
-import { METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
+import { METHODS, wordsOf } from '../../methods/index';
 import { MethodSelect } from './MethodSelect';
 import type { MeasureModel } from './use-measure';
 
@@ -21,7 +21,7 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
   return (
     <section aria-label="How the height is measured" className="flex flex-col gap-1.5">
       <MethodSelect m={m} className="chip w-full justify-start text-left" onPick={onPick} />
-      {m.determination.station === null && <p className="text-[14px] leading-snug text-soft">{METHOD_WORDS[m.method][2]}</p>}
+      {m.determination.station === null && <p className="text-[14px] leading-snug text-soft">{METHODS[m.method].when}</p>}
       {shown.length > 0 && (m.determination.station === null || shown.length > 1) && (
         <ol className="flex flex-col">
           {shown.map((d) => (
@@ -32,7 +32,7 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
                 aria-current={d.station === m.determination.station}
                 onClick={then(() => m.openDetermination(d.id))}
               >
-                <span>{METHOD_WORDS[d.method as MeasureMethod]?.[1] ?? d.method}</span>
+                <span>{wordsOf(d.method).short}</span>
                 <span className="figure ml-auto text-[15px]">
                   {d.height ? `${showHeight(d.height.value, units)} ±${formatNumber(d.height.sigma / per, 1)}` : '–'}
                 </span>

@@ -2,9 +2,10 @@ import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
 import { memo, useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../book/slots';
 import { useBook } from '../../field/use-book';
+import type { PadKind } from '../../methods/define';
 import { sayReading } from '../../methods/say-reading';
-import { type PadKind, ReadingPad } from '../../ui/ReadingPad';
-import { LENGTHS } from './HeightChips';
+import { STEPS } from '../../methods/steps';
+import { ReadingPad } from '../../ui/ReadingPad';
 import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
@@ -228,11 +229,7 @@ export function Pad({ m }: { m: MeasureModel }) {
 
 /** The keys a step needs beside the digits. */
 function padOf(m: MeasureModel, step: StepId): PadKind {
-  if (step === 'dbh' || step === 'upper' || step === 'direct') return 'diameter';
-  if (m.shoots || PAIRS.has(step) || (step === 'distance' && m.prefs.along === 'sight')) return 'pair';
-  if (step === 'logs' || step === 'log-scale' || step === 'lean') return 'count';
-  if (step === 'point') return 'pair';
-  return step === 'distance' || LENGTHS.has(step) ? 'length' : step === 'set-angle' ? 'ratio' : 'angle';
+  if (m.shoots || (step === 'distance' && m.prefs.along === 'sight')) return 'pair';
+  const { pad, unit } = STEPS[step];
+  return pad ?? (unit ? 'length' : 'angle');
 }
-/** Steps at which two numbers are typed. */
-const PAIRS: ReadonlySet<StepId> = new Set(['baseline', 'reference-shadow', 'crown', 'device', 'stick']);

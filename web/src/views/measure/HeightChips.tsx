@@ -2,8 +2,9 @@ import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core
 import { memo } from 'react';
 import type { DistanceWay } from '../../book/slots';
 import { tapeUnits } from '../../field/device';
-import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
+import { MEASURE_METHODS, METHODS, type MeasureMethod } from '../../methods/index';
 import { TOWARD } from '../../methods/say-reading';
+import { STEPS } from '../../methods/steps';
 import { celsiusOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MethodSelect } from './MethodSelect';
@@ -32,40 +33,28 @@ export const HeightChips = memo(function HeightChips({ m, step }: ChipsProps) {
           ))}
         </Row>
       );
-    case 'set-angle':
-      return (
-        <Row>
-          <MethodChoice m={m} />
-          {['45', '1:2', '2:1'].map((t) => (
-            <Choice key={t} label={t.includes(':') ? t : `${t}°`} on={m.place.text === t} pick={() => m.type(t)} />
-          ))}
-        </Row>
-      );
     default:
-      return LENGTHS.has(step) || m.shoots ? <LengthChips m={m} step={step} /> : <AngleChips m={m} step={step} />;
+      if (STEPS[step].often) return <Often m={m} texts={STEPS[step].often} />;
+      return STEPS[step].unit || m.shoots ? <LengthChips m={m} step={step} /> : <AngleChips m={m} step={step} />;
   }
 }, sameChips);
 
-/** Steps at which a length is typed. */
-export const LENGTHS: ReadonlySet<StepId> = new Set([
-  'plumb',
-  'room',
-  'mark-height',
-  'eye-height',
-  'pole',
-  'baseline',
-  'stick',
-  'device',
-  'shadow',
-  'reference-shadow',
-  'direct',
-  'crown',
-]);
+/** What is often typed at a step, to be tapped. */
+function Often({ m, texts }: { m: MeasureModel; texts: readonly string[] }) {
+  return (
+    <Row>
+      <MethodChoice m={m} />
+      {texts.map((t) => (
+        <Choice key={t} label={t.includes(':') ? t : `${t}°`} on={m.place.text === t} pick={() => m.type(t)} />
+      ))}
+    </Row>
+  );
+}
 
 function LengthChips({ m, step }: { m: MeasureModel; step: StepId }) {
   const { kept, prefs, choose } = m;
   const read = m.place.text === '' && kept && 'unit' in kept ? kept : null;
-  if (step === 'stick') {
+  if (STEPS[step].unit === 'diameter') {
     const units: readonly LengthUnit[] = ['cm', 'in'];
     return (
       <Row>
@@ -143,7 +132,7 @@ function DistanceChips({ m }: { m: MeasureModel }) {
           <optgroup label="or another way to the height">
             {MEASURE_METHODS.filter((way) => way !== m.method).map((way) => (
               <option key={way} value={way}>
-                {METHOD_WORDS[way][0]}
+                {METHODS[way].name}
               </option>
             ))}
           </optgroup>

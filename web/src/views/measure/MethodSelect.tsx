@@ -1,4 +1,4 @@
-import { MEASURE_METHODS, METHOD_WORDS, type MeasureMethod } from '../../methods/methods';
+import { MEASURE_METHODS, METHODS, type MeasureMethod } from '../../methods/index';
 import type { MeasureModel } from './use-measure';
 
 interface Props {
@@ -22,7 +22,7 @@ export function MethodSelect({ m, className, short = false, onPick }: Props) {
     >
       {MEASURE_METHODS.map((method) => (
         <option key={method} value={method}>
-          {METHOD_WORDS[method][short ? 1 : 0]}
+          {METHODS[method][short ? 'short' : 'name']}
         </option>
       ))}
     </select>

@@ -6,12 +6,13 @@ import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { bookStore } from '../../field/book-store';
 import { makerNow, minuteNow, type Preferences, tapeUnits } from '../../field/device';
-import { isExtra, type MeasureMethod, methodSteps } from '../../methods/methods';
-import { draftOf } from './draft';
+import { draftOf } from '../../methods/draft';
+import type { MeasureMethod } from '../../methods/index';
+import { sayTrunk } from '../../methods/say-trunk';
+import { isExtra, methodSteps } from '../../methods/steps';
 import { newPlace, type Place } from './place';
 import { readAs } from './read-as';
 import { type Step, type StepChoices, type StepId, stepAfter, withFilled } from './steps';
-import { sayTrunk } from './tape';
 import type { TreeInHand } from './use-tree';
 
 /** What an action looks at when it runs: the view as it was last drawn. */

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import { MEASURE_METHODS, type MeasureMethod } from '../../methods/methods';
+import { MEASURE_METHODS, type MeasureMethod } from '../../methods/index';
 import { HeightChips } from './HeightChips';
 import { sameChips } from './same-chips';
 import type { StepId } from './steps';

@@ -1,8 +1,8 @@
 import { deriveTree, metres, PRESETS, type Reading, sightScene } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import { cautionsAt, putAway } from '../../methods/cautions';
-import { MEASURE_METHODS, METHOD_WORDS, methodSteps } from '../../methods/methods';
-import { TITLES } from '../../methods/step-words';
+import { MEASURE_METHODS, METHODS } from '../../methods/index';
+import { methodSteps, STEPS } from '../../methods/steps';
 import { draggedText, handlesAt } from './drag';
 import { readAs } from './read-as';
 
@@ -36,11 +36,12 @@ describe('what is dragged on the sheet', () => {
 
 describe('every method', () => {
   it.each(MEASURE_METHODS)('%s has words, steps with words of their own, and cautions that exist', (method) => {
-    expect(METHOD_WORDS[method].every((w) => w.length > 3)).toBe(true);
+    const { name, short, when, formula } = METHODS[method];
+    expect([name, short, when, formula].every((w) => w.length > 3)).toBe(true);
     const steps = methodSteps({ method, along: 'slope', lower: 'mark', merchantable: 'logs' }, protocol);
     expect(new Set(steps).size).toBe(steps.length);
     for (const step of steps) {
-      expect(TITLES[step][2]).toMatch(/[.?]$/);
+      expect(STEPS[step].ask).toMatch(/[.?]$/);
       expect(cautionsAt(step, method, true).length).toBeLessThan(3);
     }
   });

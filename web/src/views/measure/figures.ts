@@ -15,7 +15,8 @@ import {
   type UnitSystem,
 } from '@arbolito/core';
 import { type Figure, type FigureId, figure, NEEDS } from '../../methods/figure';
-import { FORMULAS, heightFigure } from '../../methods/height-figure';
+import { heightFigure } from '../../methods/height-figure';
+import { wordsOf } from '../../methods/index';
 import { TOOL_NAMES } from '../../methods/say-reading';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
@@ -51,7 +52,10 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
     figure('crown', 'Crown base', result.crownBase, (x) => ({
       value: showHeight(x.value, units),
       aside: result.height.ok ? `crown ${formatNumber(100 * (1 - x.value / result.height.value.value), 0)} %` : '',
-      how: () => [`crown base: ${FORMULAS[x.method]}`, ...(result.crown.ok ? [`crown ${h(result.crown.value.length)} ${unit} long`] : [])],
+      how: () => [
+        `crown base: ${wordsOf(x.method).formula}`,
+        ...(result.crown.ok ? [`crown ${h(result.crown.value.length)} ${unit} long`] : []),
+      ],
     })),
     figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
       value: showHeight(x.distance, units),

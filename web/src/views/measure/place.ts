@@ -4,11 +4,12 @@ import { FIRST, SINGLE_PRESET, type StemInHand } from '../../book/make-records';
 import type { SurveyTally } from '../../book/summary';
 import type { RecordOf } from '../../contract/envelope';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
-import type { MeasureMethod } from '../../methods/methods';
+import type { MeasureMethod } from '../../methods/index';
+import type { Beside } from '../../methods/step';
 import type { MerchantableWay, StepId } from './steps';
 
 /** The tree in hand and the digits in the field: all that a reload must bring back beside the book. */
-export interface Place {
+export interface Place extends Beside {
   readonly survey: string | null;
   readonly tree: string;
   readonly at: StepId | 'done';
@@ -20,7 +21,6 @@ export interface Place {
   readonly determination: string | null;
   /** The method of a determination that has no reading yet. */
   readonly method: MeasureMethod | null;
-  readonly leanTo: 'eye' | 'away' | 'side';
   /** Chosen before the first reading makes the tree. */
   readonly species: string | null;
   readonly tag: string | null;
@@ -29,9 +29,6 @@ export interface Place {
   readonly newVisit: boolean;
   /** What is being said of the trunk and not kept yet. */
   readonly trunk: Trunk | null;
-  /** Beside the digits of an optical or an upper diameter. */
-  readonly optical: { readonly distance: string; readonly elevation: string };
-  readonly upperHeight: string;
 }
 
 const KEY = 'arbolito.place';

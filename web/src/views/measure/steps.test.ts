@@ -1,6 +1,6 @@
 import { PRESETS } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import type { MeasureMethod } from '../../methods/methods';
+import type { MeasureMethod } from '../../methods/index';
 import { stepAfter, stepOrder, stepsOf, withFilled } from './steps';
 
 describe('the steps of a tree', () => {

@@ -1,10 +1,10 @@
 import type { ProtocolOptions, UnitSystem } from '@arbolito/core';
 import type { Entity } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
-import { isExtra, type MeasureMethod, methodSteps } from '../../methods/methods';
+import type { MeasureMethod } from '../../methods/index';
 import { sayReading } from '../../methods/say-reading';
 import type { Step, StepChoices, StepId } from '../../methods/step';
-import { TITLES } from '../../methods/step-words';
+import { isExtra, methodSteps, STEPS } from '../../methods/steps';
 import { atStep } from './tape';
 
 export type { MerchantableWay, Step, StepChoices, StepId } from '../../methods/step';
@@ -40,7 +40,7 @@ export function stepsOf(
 ): readonly Step[] {
   return stepOrder(choices, protocol).map((id): Step => {
     const own = readings.filter((e) => e.heads.some((h) => atStep(h, id, far)));
-    const [title, short, ask] = TITLES[id];
+    const { title, short, ask } = STEPS[id];
     return {
       id,
       title,

@@ -1,7 +1,8 @@
 import { deriveTree, findPom, metres, PRESETS, type Reading, type ToolName, type Trunk } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import type { RecordOf } from '../../contract/envelope';
-import { groundOf, sameSlot, sayTrunk, stemLines, tapeAt } from './tape';
+import { sayTrunk } from '../../methods/say-trunk';
+import { groundOf, sameSlot, stemLines, tapeAt } from './tape';
 
 const { street, monitoring, 'timber-us': us } = PRESETS;
 const where = (trunk: Trunk, p = street) => findPom(trunk, p.options, metres(0.4));

@@ -1,31 +1,19 @@
 import {
   type Answer,
   FIRST_STEM,
-  metres,
   type Pom,
   type PreviousDiameter,
   type ProtocolOptions,
   type Reading,
-  showPom,
   type ToolName,
   type TreeResult,
   type Trunk,
-  type UnitSystem,
 } from '@arbolito/core';
 import type { BookTree } from '../../book/book';
 import { FIRST, type StemInHand } from '../../book/make-records';
 import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../book/slots';
 import type { RecordOf } from '../../contract/envelope';
-
-/** Where the next reading of a diameter goes, and who says so. */
-export interface TapeAt {
-  readonly pom: number;
-  readonly why: string | null;
-  readonly by: 'protocol' | 'trunk' | 'visit';
-  /** Which of how many heights; more than one where a mean above and below is taken. */
-  readonly nth: number;
-  readonly of: number;
-}
+import type { TapeAt } from '../../methods/step';
 
 /** A stem of the tree in hand, read or still to be read. */
 export interface StemLine extends StemInHand {
@@ -66,24 +54,6 @@ export function tapeAt(
 function whyOf(pom: Pom): string {
   const text = pom.steps.map((s) => s.text).join(' ');
   return text.length > 400 ? `${text.slice(0, 399)}…` : text;
-}
-
-/** What is said of a trunk, in a few words. */
-export function sayTrunk(trunk: Trunk, units: UnitSystem): string {
-  const zone = (z: { readonly from: number; readonly to: number }) =>
-    `${showPom(metres(z.from), units).split(' ')[0]}–${showPom(metres(z.to), units)}`;
-  const words = [
-    trunk.slope ? `slope ${trunk.slope}°` : null,
-    trunk.lean?.angle ? `leans ${trunk.lean.angle}° ${trunk.lean.toward}` : null,
-    trunk.stems && trunk.stems > 1 ? `${trunk.stems} stems` : null,
-    trunk.fork ? `forks at ${showPom(metres(trunk.fork.height), units)}` : null,
-    trunk.buttSwell ? `butt swell to ${showPom(metres(trunk.buttSwell.end), units)}` : null,
-    ...(trunk.swellings ?? []).map((z) => `swollen ${zone(z)}`),
-    ...(trunk.lowBranches ?? []).map((z) => `branches ${zone(z)}`),
-    trunk.vines ? 'vines' : null,
-    trunk.snow ? 'snow' : null,
-  ].filter(Boolean);
-  return words.length === 0 ? 'stands straight' : words.join(', ');
 }
 
 /** Every stem there is, is said to be or is in hand, with what it measured. */

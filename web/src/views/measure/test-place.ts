@@ -1,6 +1,5 @@
 import { usualPreferences } from '../../field/device';
-import type { Around } from './draft';
-import type { TapeAt } from './tape';
+import type { Around, TapeAt } from '../../methods/step';
 
 // a person, a tape and a station for the tests of this view
 export const metric = usualPreferences('metric');

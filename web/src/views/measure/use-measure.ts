@@ -8,7 +8,8 @@ import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
 import { loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
-import { isShot, METHOD_WORDS } from '../../methods/methods';
+import { METHODS } from '../../methods/index';
+import { isShot } from '../../methods/sighting';
 import { measureActions, type Now } from './actions';
 import { openPlace, type Place, placeKeeper } from './place';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
@@ -96,7 +97,7 @@ export function useMeasure() {
     trunk: trunkNow,
     speciesList,
     method,
-    methodWords: METHOD_WORDS[method],
+    methodWords: METHODS[method],
     determination,
     determinations,
     station: t.station,

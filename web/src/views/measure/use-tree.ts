@@ -19,8 +19,8 @@ import { uncheckedOn } from '../../book/instrument-checks';
 import { localDate } from '../../book/make-records';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
 import { deviceName, minuteNow, type Preferences } from '../../field/device';
-import type { MeasureMethod } from '../../methods/methods';
-import { draftOf } from './draft';
+import { draftOf } from '../../methods/draft';
+import type { MeasureMethod } from '../../methods/index';
 import { nextTag, type Place, protocolAt } from './place';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 

@@ -1,42 +1,14 @@
 import { LENGTHS_OF_TOOL, metres, parseAngle, parseLength, parseLengths, showHeight, showPom } from '@arbolito/core';
-import { tapeFields } from '../../book/make-records';
-import { type Preferences, tapeUnits } from '../../field/device';
-import { type Around, type Draft, heightDraft, no, sameUnit } from '../../methods/height-draft';
-import type { StepId } from './steps';
-
-export type { Around, Draft };
-
-/** What the typed text means at a step, or why it can't be kept. */
-export function draftOf(step: StepId, text: string, p: Preferences, around: Around): Draft {
-  switch (step) {
-    case 'trunk':
-      return no('What the trunk does is tapped, not typed.');
-    case 'logs':
-      return logs(text);
-    case 'dbh':
-    case 'upper':
-      return diameter(step, text, p, around);
-    default:
-      return heightDraft(step, text, p, around);
-  }
-}
-
-function logs(text: string): Draft {
-  const n = Number(
-    text
-      .trim()
-      .replace(',', '.')
-      .replace(/^(\d*) ?(?:1\/2|½)$/, (_, whole: string) => String(Number(whole || 0) + 0.5)),
-  );
-  if (!(n > 0 && n <= 12 && Number.isInteger(n * 2)))
-    return no(`“${text.trim()}” logs: whole and half logs from 0.5 to 12, for example 2.5.`);
-  return { ok: true, read: { kind: 'logs', value: n }, echo: n === 1 ? '1 log' : `${n} logs` };
-}
+import { tapeFields } from '../book/make-records';
+import { type Preferences, tapeUnits } from '../field/device';
+import type { Around } from './step';
+import { type Draft, no, sameUnit } from './typed';
 
 /** A diameter past this is no tree's; a girth past π times it. */
 const THICKEST = metres(15);
 
-function diameter(step: 'dbh' | 'upper', text: string, p: Preferences, around: Around): Draft {
+/** A diameter at the tape's place, or higher up where somebody says. */
+export function diameter(step: 'dbh' | 'upper', text: string, p: Preferences, around: Around): Draft {
   const place = placeOf(step, p, around);
   if (!place.ok) return place;
   if (p.tool === 'optical') return optical(text, p, around, place.fields);

@@ -1,12 +1,12 @@
 import type { Reading } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import { READING_CLASSES } from '../../contract/reading';
-import { validate } from '../../contract/validate';
-import type { Preferences } from '../../field/device';
-import type { MeasureMethod } from '../../methods/methods';
+import { READING_CLASSES } from '../contract/reading';
+import { validate } from '../contract/validate';
+import type { Preferences } from '../field/device';
+import { around, metric, us } from '../views/measure/test-place';
 import { draftOf } from './draft';
-import type { StepId } from './steps';
-import { around, metric, us } from './test-place';
+import type { MeasureMethod } from './index';
+import type { StepId } from './step';
 
 describe('a draft', () => {
   it.each([

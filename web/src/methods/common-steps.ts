@@ -1,0 +1,176 @@
+import type { Preferences } from '../field/device';
+import type { StepSpec } from './define';
+import { diameter } from './diameter-draft';
+import { airOf, isShot, sighting } from './sighting';
+import type { Around, StepId } from './step';
+import { type Draft, degrees, length, no, number, pair, two } from './typed';
+
+/** Steps that several methods share, or that belong to none. */
+export const COMMON_STEPS = {
+  trunk: {
+    title: 'Trunk',
+    short: 'trunk',
+    ask: 'What does the trunk do? It decides where the tape goes.',
+    draft: () => no('What the trunk does is tapped, not typed.'),
+    cautions: ['vines'],
+  },
+  dbh: {
+    title: 'Tape',
+    short: 'tape',
+    ask: 'Read the tape at breast height.',
+    pad: 'diameter',
+    draft: (text, p, around) => diameter('dbh', text, p, around),
+    cautions: ['look-up'],
+  },
+  upper: {
+    title: 'Upper diameter',
+    short: 'upper diam.',
+    ask: 'Read the diameter higher up the stem.',
+    pad: 'diameter',
+    draft: (text, p, around) => diameter('upper', text, p, around),
+  },
+  distance: {
+    title: 'Distance',
+    short: 'distance',
+    ask: 'Step back about one tree length and tape the distance.',
+    pad: 'length',
+    draft: distance,
+    cautions: ['walk-back'],
+  },
+  ground: {
+    title: 'Slope',
+    short: 'slope',
+    ask: 'Sight the ground to the tree, at your eye height on the stem.',
+    assumes: 'level is assumed',
+  },
+  tip: { title: 'Tip', short: 'tip', ask: 'Sight the highest point over the stem.' },
+  base: { title: 'Base', short: 'base', ask: 'Sight the foot of the stem, where the ground meets it.' },
+  mark: { title: 'Mark', short: 'mark', ask: 'Sight the mark on the stem.' },
+  'mark-height': {
+    title: 'Mark height',
+    short: 'mark height',
+    ask: 'How high is the mark above the ground?',
+    draft: (text, p) => length('mark height', 30, text, p, (value, unit) => ({ kind: 'mark-height', value, unit })),
+    unit: 'length',
+    assumes: 'your eye’s height stands for it on level ground',
+  },
+  'crown-base': { title: 'Crown base', short: 'crown base', ask: 'Sight the first living branch of the crown.' },
+  merchantable: { title: 'Merchantable top', short: 'merch. top', ask: 'Sight where the merchantable stem ends.' },
+  stump: { title: 'Stump', short: 'stump', ask: 'Sight where the stem will be cut, at the height the contract says.' },
+  point: {
+    title: 'Another point',
+    short: 'point',
+    ask: 'Name a place on the stem and sight it, for example: defect 38.',
+    pad: 'pair',
+    draft: point,
+  },
+  plumb: {
+    title: 'Under the tip',
+    short: 'under the tip',
+    ask: 'Tape the level distance to the point plumb below the tip.',
+    draft: (text, p) =>
+      length('under the tip', 500, text, p, (value, unit) => ({ kind: 'distance', value, unit, along: 'level', to: 'plumb' })),
+    unit: 'length',
+  },
+  lean: {
+    title: 'Lean',
+    short: 'lean',
+    ask: 'How far does the whole stem lean, in degrees from plumb?',
+    pad: 'count',
+    draft: (text, _, around) => lean(text, around),
+  },
+  crown: {
+    title: 'Broad crown',
+    short: 'broad crown',
+    ask: 'How far does the crown reach out, and how far up from there to the tip? Two lengths.',
+    pad: 'pair',
+    draft: (text, p) =>
+      two(text, p, 'how far out, then how far up to the tip, for example 5 4', (halfWidth, depth, unit) => ({
+        kind: 'crown',
+        halfWidth,
+        depth,
+        unit,
+      })),
+    unit: 'length',
+  },
+  room: {
+    title: 'Room',
+    short: 'room',
+    ask: 'How far from the stem can you go here and still see tip and base? It decides where to stand.',
+    draft: (text, p) => length('room', 500, text, p, (value, unit) => ({ kind: 'room', value, unit })),
+    unit: 'length',
+  },
+  'log-scale': {
+    title: 'Stick’s log scale',
+    short: 'log scale',
+    ask: 'Read the logs on the stick’s log scale, base to merchantable top.',
+    pad: 'count',
+    draft: logScale,
+  },
+  logs: { title: 'Logs', short: 'logs', ask: 'Count logs and half logs above the stump.', pad: 'count', draft: logs },
+  'eye-height': {
+    title: 'Eye height',
+    short: 'eye height',
+    ask: 'How high is your eye above the ground?',
+    draft: (text, p) => length('eye height', 10, text, p, (value, unit) => ({ kind: 'eye-height', value, unit })),
+    unit: 'length',
+  },
+} satisfies Partial<Record<StepId, StepSpec>>;
+
+function distance(text: string, p: Preferences): Draft {
+  const { by, to } = p;
+  if (by === 'paces') {
+    const n = number(text);
+    if (n === null || !(n > 0 && n <= 1000)) return no(`“${text.trim()}” is no count of paces: a number above 0, at most 1000.`);
+    return { ok: true, echo: `${n} paces`, read: { kind: 'paces', value: n, along: p.along === 'slope' ? 'slope' : 'level', to } };
+  }
+  const tool = by === 'tape' ? {} : { by, ...airOf(by, p) };
+  if (p.along !== 'sight') {
+    const { along } = p;
+    return length('distance', 500, text, p, (value, unit) => ({ kind: 'distance', value, unit, along, to, ...tool }));
+  }
+  return pair(text, p, 'the distance, then the angle of that sight in degrees, for example 24.4 -3', (l, rest) =>
+    rest === null
+      ? no('The distance lies along a line of sight: type its angle in degrees beside it, for example 24.4 -3.')
+      : degrees(rest, (elevation) => ({ kind: 'distance', ...l, along: 'sight', to, elevation, ...tool })),
+  );
+}
+
+function lean(text: string, { place }: Around): Draft {
+  const n = number(text.replace('°', ''));
+  if (n === null || !(n >= 0 && n <= 60)) return no(`“${text.trim()}” is no lean: degrees from plumb, 0 to 60.`);
+  return { ok: true, echo: `${n}°`, read: { kind: 'lean', value: n, toward: place.leanTo } };
+}
+
+function logScale(text: string, p: Preferences): Draft {
+  const n = number(text);
+  if (n === null || !(n > 0 && n <= 12)) return no(`“${text.trim()}” logs: a figure of the log scale, above 0, at most 12.`);
+  return {
+    ok: true,
+    echo: `${n} on the log scale`,
+    read: { kind: 'log-scale', value: n, ...(p.stickReach === null ? {} : { designReach: p.stickReach }) },
+  };
+}
+
+/** A name, then what was read of it. */
+function point(text: string, p: Preferences, around: Around): Draft {
+  const words = text.trim().split(/\s+/);
+  const figures = isShot('point', around.method) ? 2 : 1;
+  const name = words.slice(0, -figures).join(' ');
+  if (name === '' || name.length > 40) return no('A name, then the sighting: for example defect 38.');
+  const read = sighting('point', words.slice(-figures).join(' '), p, around);
+  if (!read.ok || (read.read.kind !== 'angle' && read.read.kind !== 'shot')) return read;
+  return { ok: true, echo: `${name}: ${read.echo}`, read: { ...read.read, name } };
+}
+
+function logs(text: string): Draft {
+  const n = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/^(\d*) ?(?:1\/2|½)$/, (_, whole: string) => String(Number(whole || 0) + 0.5)),
+  );
+  if (!(n > 0 && n <= 12 && Number.isInteger(n * 2)))
+    return no(`“${text.trim()}” logs: whole and half logs from 0.5 to 12, for example 2.5.`);
+  return { ok: true, read: { kind: 'logs', value: n }, echo: n === 1 ? '1 log' : `${n} logs` };
+}

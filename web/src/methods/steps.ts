@@ -1,0 +1,46 @@
+import type { ProtocolOptions } from '@arbolito/core';
+import { COMMON_STEPS } from './common-steps';
+import type { StepSpec } from './define';
+import { device } from './device';
+import { direct } from './direct';
+import { METHODS, type MeasureMethod } from './index';
+import { pole } from './pole';
+import { setAngle } from './set-angle';
+import { shadow } from './shadow';
+import type { StepChoices, StepId } from './step';
+import { stick } from './stick';
+import { twoStations } from './two-stations';
+
+/** Every step there is: what several methods share, and each method's own. */
+export const STEPS: Readonly<Record<StepId, StepSpec>> = {
+  ...COMMON_STEPS,
+  ...pole.own,
+  ...twoStations.own,
+  ...stick.own,
+  ...setAngle.own,
+  ...device.own,
+  ...shadow.own,
+  ...direct.own,
+};
+
+/** Every step of a tree by the method in hand, in order. */
+export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): readonly StepId[] {
+  const { method } = choices;
+  const { steps, distant, sights, beside = [], misled } = METHODS[method];
+  const lower: readonly StepId[] = choices.lower === 'mark' ? ['mark', 'mark-height'] : ['base'];
+  const distance: readonly StepId[] = distant ? ['distance', ...(choices.along === 'slope' ? (['ground'] as const) : [])] : [];
+  return [
+    ...distance,
+    ...steps(lower),
+    ...(sights && protocol.units === 'metric' ? (['crown-base'] as const) : []),
+    ...(sights || choices.merchantable !== 'merchantable' ? [choices.merchantable] : []),
+    ...(sights ? (['stump', 'point'] as const) : []),
+    ...beside,
+    ...(misled ? (['lean', 'crown'] as const) : []),
+  ];
+}
+
+const EXTRAS: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown']);
+
+/** Steps of a method that are only taken when a person chooses them. */
+export const isExtra = (id: StepId, method: MeasureMethod): boolean => EXTRAS.has(id) || (METHODS[method].optional?.includes(id) ?? false);
