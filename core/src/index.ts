@@ -332,6 +332,7 @@ export {
   LOG_RULE_NAMES,
   LOG_RULES,
   type LogByLog,
+  type LogRule,
   type LogRuleName,
   type LogSettings,
   type LogTaper,

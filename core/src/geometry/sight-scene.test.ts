@@ -40,6 +40,29 @@ describe('what is drawn of a tree', () => {
     expect(s.slope?.text).toBe('slope −45°');
   });
 
+  it('draws a shadow on the ground of its own station, not of another’s', () => {
+    const shadow: readonly Reading[] = [
+      { kind: 'shadow', value: 20, unit: 'm', station: 'A' },
+      { kind: 'reference-shadow', value: 3, height: 1.5, unit: 'm', station: 'A' },
+    ];
+    const elsewhere: Reading = { ...angle('ground', 32), station: 'B' } as Reading;
+    const drawn = (readings: readonly Reading[]) =>
+      sightScene({
+        result: deriveTree({ readings, protocol }),
+        readings,
+        protocol,
+        species: {},
+        eyeHeight: metres(1.6),
+        scale: { kind: 'percent' },
+        station: 'A',
+        method: 'shadow',
+      }).feet;
+    expect(drawn([...shadow, elsewhere])).toEqual({ x: 20, y: expect.closeTo(0, 12) });
+    // ground that rises 3 : 4 to the tree falls away under the shadow
+    const own: Reading = { ...angle('ground', 75), station: 'A' } as Reading;
+    expect(drawn([...shadow, own, elsewhere])).toEqual({ x: expect.closeTo(16, 9), y: expect.closeTo(-12, 9) });
+  });
+
   it('shows with ghosts what is still to be read, and what it should read', () => {
     const s = scene([tape, angle('tip', 80)], { eyeHeight: 1.8 });
     expect(sight(s, 'base')).toMatchObject({ ghost: true, text: 'base ≈ −9 %' });

@@ -58,7 +58,14 @@ export function sightScene(input: SceneInput): SightScene {
     distance: {
       value: ground.distance,
       ghost: ground.ghost,
-      text: viewer !== 'person' ? '' : station ? `${showHeight(station.distance, protocol.units)} level` : 'distance',
+      text:
+        viewer !== 'person'
+          ? ''
+          : ground.text !== undefined
+            ? ground.text
+            : station
+              ? `${showHeight(station.distance, protocol.units)} level`
+              : 'distance',
     },
     slope: slopeText(input, id),
     viewer,

@@ -1,22 +1,27 @@
 import { LOG_RULE_NAMES, type LogRuleName } from '../volume/index';
 
 /** What the tally needs of one tree; null where it could not be derived. SI, board feet apart. */
-export interface TallyTree {
+export interface TallyTree<Rule extends string = LogRuleName> {
   readonly species: string | null;
   readonly basalArea: number | null;
   readonly volume: number | null;
-  readonly boardFeet: Readonly<Record<LogRuleName, number>> | null;
+  readonly boardFeet: Readonly<Record<Rule, number>> | null;
 }
 
-export interface TallyLine {
+export interface TallyLine<Rule extends string = LogRuleName> {
   readonly species: string | null;
   readonly trees: number;
   /** Sum over the trees that have one, m². */
   readonly basalArea: number;
   readonly volume: number;
-  readonly boardFeet: Readonly<Record<LogRuleName, number>>;
+  readonly boardFeet: Readonly<Record<Rule, number>>;
   /** How many trees each sum is missing: a sum never hides them. */
   readonly without: { readonly basalArea: number; readonly volume: number; readonly boardFeet: number };
+}
+
+export interface Tally<Rule extends string = LogRuleName> {
+  readonly species: readonly TallyLine<Rule>[];
+  readonly total: TallyLine<Rule>;
 }
 
 /**
@@ -24,8 +29,8 @@ export interface TallyLine {
  * @param trees one entry a tree
  * @returns a line a species in order of falling basal area (trees without a species last), and the total
  */
-export function tally(trees: readonly TallyTree[]): { readonly species: readonly TallyLine[]; readonly total: TallyLine } {
-  const groups = new Map<string | null, TallyTree[]>();
+export function tally<Rule extends string = LogRuleName>(trees: readonly TallyTree<Rule>[]): Tally<Rule> {
+  const groups = new Map<string | null, TallyTree<Rule>[]>();
   for (const tree of trees) {
     const group = groups.get(tree.species);
     if (group) group.push(tree);
@@ -36,8 +41,10 @@ export function tally(trees: readonly TallyTree[]): { readonly species: readonly
   return { species, total: sumUp(null, trees) };
 }
 
-function sumUp(species: string | null, trees: readonly TallyTree[]): TallyLine {
-  const line = { basalArea: 0, volume: 0, boardFeet: { doyle: 0, scribner: 0, international: 0 } };
+function sumUp<Rule extends string>(species: string | null, trees: readonly TallyTree<Rule>[]): TallyLine<Rule> {
+  // a sum of nothing is 0 by every rule there is
+  const boardFeet = Object.fromEntries(LOG_RULE_NAMES.map((rule) => [rule, 0])) as Record<Rule, number>;
+  const line = { basalArea: 0, volume: 0, boardFeet };
   const without = { basalArea: 0, volume: 0, boardFeet: 0 };
   for (const tree of trees) {
     if (tree.basalArea === null) without.basalArea++;
@@ -45,7 +52,7 @@ function sumUp(species: string | null, trees: readonly TallyTree[]): TallyLine {
     if (tree.volume === null) without.volume++;
     else line.volume += tree.volume;
     if (tree.boardFeet === null) without.boardFeet++;
-    else for (const rule of LOG_RULE_NAMES) line.boardFeet[rule] += tree.boardFeet[rule];
+    else for (const rule in tree.boardFeet) boardFeet[rule] = (boardFeet[rule] ?? 0) + tree.boardFeet[rule];
   }
   return { species, trees: trees.length, ...line, without };
 }

@@ -1,18 +1,20 @@
 import { type BoardFeet, DomainError, type Feet, type Inches, requireAbove } from '../units';
-import { byEveryRule, type LogRuleName } from './log-rule/index';
+import { LOG_RULES, type LogRule, type LogRuleName } from './log-rule/index';
 
-export interface StandingLog {
+type Sums<Name extends string> = Readonly<Record<Name, BoardFeet>>;
+
+export interface StandingLog<Name extends string = LogRuleName> {
   /** 1 is the butt log. */
   readonly number: number;
   readonly length: Feet;
   /** Predicted diameter inside bark at the small end. */
   readonly smallEnd: Inches;
-  readonly boardFeet: Readonly<Record<LogRuleName, BoardFeet>>;
+  readonly boardFeet: Sums<Name>;
 }
 
-export interface LogByLog {
-  readonly logs: readonly StandingLog[];
-  readonly boardFeet: Readonly<Record<LogRuleName, BoardFeet>>;
+export interface LogByLog<Name extends string = LogRuleName> {
+  readonly logs: readonly StandingLog<Name>[];
+  readonly boardFeet: Sums<Name>;
 }
 
 export interface LogTaper {
@@ -30,11 +32,17 @@ export interface LogTaper {
  * @param dbh outside bark, inches, above 0
  * @param logs whole and half logs, a multiple of ½ above 0
  * @param taper form class (50–100), taper per log, log length
+ * @param rules those that count; every one when left out
  * @returns each log and the sums by every rule, not rounded
  * @throws DomainError `out-of-range`, `not-half-logs`, `taper-too-strong` (a small end would vanish)
  * @source Girard's form class (1933) with an even taper per log
  */
-export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
+export function logByLog<Name extends string = LogRuleName>(
+  dbh: Inches,
+  logs: number,
+  taper: LogTaper,
+  rules: Readonly<Record<Name, LogRule>> = LOG_RULES as Readonly<Record<string, LogRule>>,
+): LogByLog<Name> {
   requireAbove('dbh', dbh);
   requireAbove('logs', logs);
   requireAbove('log length', taper.logLength);
@@ -43,10 +51,9 @@ export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
     throw new DomainError('out-of-range', 'form class', taper.formClass, 'between 50 and 100 per cent');
   }
   if (!(taper.taperPerLog >= 0)) throw new DomainError('out-of-range', 'taper per log', taper.taperPerLog, '0 in or more');
-  const list: StandingLog[] = [];
-  let doyle = 0;
-  let scribner = 0;
-  let international = 0;
+  const list: StandingLog<Name>[] = [];
+  const sums = {} as Record<Name, BoardFeet>;
+  for (const rule in rules) sums[rule] = 0 as BoardFeet;
   for (let done = 0; done < logs; ) {
     const share = Math.min(1, logs - done);
     // the butt piece, a lone half log too, ends at form class × dbh: never more wood than the form class vouches for
@@ -60,12 +67,15 @@ export function logByLog(dbh: Inches, logs: number, taper: LogTaper): LogByLog {
       );
     }
     const length = (share * taper.logLength) as Feet;
-    const boardFeet = byEveryRule(smallEnd as Inches, length);
-    doyle += boardFeet.doyle;
-    scribner += boardFeet.scribner;
-    international += boardFeet.international;
+    // this runs for every log of every tree: one pass, one object
+    const boardFeet = {} as Record<Name, BoardFeet>;
+    for (const name in rules) {
+      const own = rules[name].boardFeet(smallEnd as Inches, length);
+      boardFeet[name] = own;
+      sums[name] = (sums[name] + own) as BoardFeet;
+    }
     list.push({ number: list.length + 1, length, smallEnd: smallEnd as Inches, boardFeet });
     done += share;
   }
-  return { logs: list, boardFeet: { doyle, scribner, international } as Record<LogRuleName, BoardFeet> };
+  return { logs: list, boardFeet: sums };
 }

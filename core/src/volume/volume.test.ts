@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { tally } from '../survey/index';
 import { cubicMetres, feet, inches, metres, squareMetres } from '../units';
 import {
   byFormFactor,
@@ -8,6 +9,7 @@ import {
   international,
   LOG_RULE_NAMES,
   LOG_RULES,
+  type LogRule,
   logByLog,
   merchantableLogs,
   scribner,
@@ -39,9 +41,9 @@ describe('log rules', () => {
         fc.double({ min: 1, max: 40, noNaN: true }),
         (d, more, length) => {
           for (const rule of LOG_RULE_NAMES) {
-            const v = LOG_RULES[rule](inches(d), feet(length));
+            const v = LOG_RULES[rule].boardFeet(inches(d), feet(length));
             expect(v).toBeGreaterThanOrEqual(0);
-            expect(LOG_RULES[rule](inches(d + more), feet(length))).toBeGreaterThanOrEqual(v);
+            expect(LOG_RULES[rule].boardFeet(inches(d + more), feet(length))).toBeGreaterThanOrEqual(v);
           }
         },
       ),
@@ -49,6 +51,26 @@ describe('log rules', () => {
     expect(doyle(inches(4), feet(16))).toBe(0);
     expect(() => doyle(inches(-1), feet(16))).toThrow(/small-end/);
     expect(() => international(inches(10), feet(0))).toThrow(/length/);
+  });
+});
+
+describe('a rule of one’s own', () => {
+  it('is a line beside the others: every log and every sum has it, and theirs stay', () => {
+    // a cylinder of the small end, an inch of it a board of 11/12
+    const cylinder: LogRule = {
+      name: 'Cylinder',
+      short: 'Cyl',
+      boardFeet: (d, l) => ((Math.PI / 4) * (d / 12) ** 2 * l * 11) as ReturnType<LogRule['boardFeet']>,
+    };
+    const taper = { formClass: 80, taperPerLog: inches(2), logLength: feet(16) };
+    const without = logByLog(inches(20), 2.5, taper);
+    const { logs, boardFeet } = logByLog(inches(20), 2.5, taper, { ...LOG_RULES, cylinder });
+    expect(logs.map((l) => l.boardFeet.cylinder).reduce((a, b) => a + b, 0)).toBeCloseTo(boardFeet.cylinder, 9);
+    expect(boardFeet.cylinder).toBeGreaterThan(boardFeet.doyle);
+    const { cylinder: _, ...rest } = boardFeet;
+    expect(rest).toEqual(without.boardFeet);
+    const trees = [1, 2].map(() => ({ species: null, basalArea: null, volume: null, boardFeet }));
+    expect(tally(trees).total.boardFeet).toEqual(Object.fromEntries(Object.entries(boardFeet).map(([k, v]) => [k, 2 * v])));
   });
 });
 

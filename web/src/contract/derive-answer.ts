@@ -7,6 +7,9 @@ import {
   type Finding,
   feetToMetres,
   inchesToMetres,
+  LOG_RULE_NAMES,
+  LOG_RULES,
+  type LogRuleName,
   type School,
   type TreeResult,
 } from '@arbolito/core';
@@ -42,23 +45,25 @@ export class CubicAnswer extends Estimate {
   @IsNumber() @Says('The same in ft³.') cubicFeet!: number;
   @IsNumber() formFactor!: number;
 }
-export class BoardFeet {
-  @IsNumber() @Says('bd ft') doyle!: number;
-  @IsNumber() @Says('bd ft') scribner!: number;
-  @IsNumber() @Says('bd ft') international!: number;
+type ByRule = Readonly<Record<LogRuleName, number>>;
+/** A number by every log rule. */
+export class BoardFeet {}
+for (const rule of LOG_RULE_NAMES) {
+  IsNumber()(BoardFeet.prototype, rule);
+  Says(`bd ft by ${LOG_RULES[rule].name}`)(BoardFeet.prototype, rule);
 }
 export class LogAnswer {
   @IsInt() @Says('1 is the butt log.') number!: number;
   @IsNumber() @Says('m, without trim.') length!: number;
   @IsNumber() @Says('Diameter inside bark at the small end, m.') smallEnd!: number;
-  @One(() => BoardFeet) boardFeet!: BoardFeet;
+  @One(() => BoardFeet) boardFeet!: ByRule;
 }
 export class BoardAnswer {
   @IsNumber() @Says('Logs, in halves.') logs!: number;
   @IsIn(['told', 'from-height']) counted!: string;
   @IsNumber() @Says('per cent') formClass!: number;
   @IsNumber() @Says('in per log') taperPerLog!: number;
-  @One(() => BoardFeet) boardFeet!: BoardFeet;
+  @One(() => BoardFeet) boardFeet!: ByRule;
   @Many(() => LogAnswer) eachLog!: LogAnswer[];
 }
 export class FindingAnswer {

@@ -16,6 +16,8 @@ export interface RightEnd {
   readonly eye: Point;
   readonly feet: Point;
   readonly ghost: boolean;
+  /** The distance in words, where it is not the station's. */
+  readonly text?: string;
 }
 
 /** How a method is drawn; what is left out is as with two sights. */

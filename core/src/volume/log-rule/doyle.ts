@@ -1,4 +1,5 @@
 import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../units';
+import type { LogRule } from './define';
 
 /**
  * Doyle rule: ((d − 4)/4)²·L, 0 for d ≤ 4. Short on small logs, long on large ones.
@@ -14,3 +15,5 @@ export function doyle(smallEnd: Inches, length: Feet): BoardFeet {
   requireAbove('log length', length);
   return (smallEnd <= 4 ? 0 : ((smallEnd - 4) / 4) ** 2 * length) as BoardFeet;
 }
+
+export const doyleRule: LogRule = { name: 'Doyle', short: 'Doyle', boardFeet: doyle };

@@ -1,4 +1,5 @@
 import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../units';
+import type { LogRule } from './define';
 
 const SECTION = 4;
 const TAPER = 0.5;
@@ -24,3 +25,5 @@ export function international(smallEnd: Inches, length: Feet): BoardFeet {
   }
   return sum as BoardFeet;
 }
+
+export const internationalRule: LogRule = { name: 'International ¼', short: 'Int', boardFeet: international };

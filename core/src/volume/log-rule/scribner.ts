@@ -1,4 +1,5 @@
 import { type BoardFeet, type Feet, type Inches, requireAbove } from '../../units';
+import type { LogRule } from './define';
 
 /**
  * Scribner rule, formula form: (0.79d² − 2d − 4)·L/16; a negative result counts 0.
@@ -14,3 +15,5 @@ export function scribner(smallEnd: Inches, length: Feet): BoardFeet {
   requireAbove('log length', length);
   return Math.max(0, ((0.79 * smallEnd * smallEnd - 2 * smallEnd - 4) * length) / 16) as BoardFeet;
 }
+
+export const scribnerRule: LogRule = { name: 'Scribner', short: 'Scr', boardFeet: scribner };

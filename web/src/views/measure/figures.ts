@@ -18,6 +18,7 @@ import { type Figure, type FigureId, figure, NEEDS } from '../../methods/figure'
 import { heightFigure } from '../../methods/height-figure';
 import { wordsOf } from '../../methods/index';
 import { TOOL_NAMES } from '../../methods/say-reading';
+import { byEveryRule, byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
 export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {
@@ -37,15 +38,14 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
       ],
     })),
     figure('boards', 'Board feet', result.boards, (x) => ({
-      value: `${formatNumber(x.boardFeet.doyle, 0)} Doyle`,
-      aside: `Scr ${formatNumber(x.boardFeet.scribner, 0)} · Int ${formatNumber(x.boardFeet.international, 0)}`,
+      value: `${byMainRule(x.boardFeet)} ${MAIN_RULE}`,
+      aside: byOtherRules(x.boardFeet, 'short'),
       how: () => [
         `${x.count} logs ${x.counted === 'told' ? 'as counted' : 'cut from the merchantable height'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
         ...x.logs.map(
-          (l) =>
-            `log ${l.number}, ${l.length} ft, small end ${formatNumber(l.smallEnd, 1)} in: Doyle ${formatNumber(l.boardFeet.doyle, 0)}, Scribner ${formatNumber(l.boardFeet.scribner, 0)}, International ¼ ${formatNumber(l.boardFeet.international, 0)}`,
+          (l) => `log ${l.number}, ${l.length} ft, small end ${formatNumber(l.smallEnd, 1)} in: ${byEveryRule(l.boardFeet, 0)}`,
         ),
-        `In all: Doyle ${formatNumber(x.boardFeet.doyle, 1)}, Scribner ${formatNumber(x.boardFeet.scribner, 1)}, International ¼ ${formatNumber(x.boardFeet.international, 1)} bd ft`,
+        `In all: ${byEveryRule(x.boardFeet, 1)} bd ft`,
       ],
     })),
     withReasons(diameterFigure(result, units), readings),

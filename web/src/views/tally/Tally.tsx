@@ -2,6 +2,8 @@ import {
   type Answer,
   cubicMetres,
   formatNumber,
+  LOG_RULE_NAMES,
+  LOG_RULES,
   METRES_PER_FOOT,
   showBasalArea,
   showDiameter,
@@ -15,6 +17,7 @@ import {
 import { useMemo, useState } from 'react';
 import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from '../../book/summary';
 import { useBookState } from '../../field/use-book';
+import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 import { Shell } from '../../ui/Shell';
 import { HeightsByDiameter } from './HeightsByDiameter';
 
@@ -93,9 +96,9 @@ function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
     ...(total.trees > total.without.boardFeet
       ? [
           {
-            name: 'Board feet, Doyle',
-            value: formatNumber(total.boardFeet.doyle, 0),
-            aside: `Scribner ${formatNumber(total.boardFeet.scribner, 0)} · International ${formatNumber(total.boardFeet.international, 0)}`,
+            name: `Board feet, ${MAIN_RULE}`,
+            value: byMainRule(total.boardFeet),
+            aside: byOtherRules(total.boardFeet, 'name'),
           },
         ]
       : []),
@@ -131,7 +134,7 @@ function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
               <Num head>Trees</Num>
               <Num head>Basal area</Num>
               <Num head>Volume</Num>
-              {boards && <Num head>Doyle bd ft</Num>}
+              {boards && <Num head>{MAIN_RULE} bd ft</Num>}
             </tr>
           </thead>
           <tbody>
@@ -165,7 +168,7 @@ function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: n
       <Num>{line.trees}</Num>
       <Num>{showBasalArea(squareMetres(line.basalArea), units)}</Num>
       <Num>{showVolume(cubicMetres(line.volume), units)}</Num>
-      {boards && <Num>{formatNumber(line.boardFeet.doyle, 0)}</Num>}
+      {boards && <Num>{byMainRule(line.boardFeet)}</Num>}
     </tr>
   );
 }
@@ -197,7 +200,7 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
               <Num head>Height</Num>
               <Num head>Volume</Num>
               {boards && <Num head>Logs</Num>}
-              {boards && <Num head>Doyle · Scr · Int</Num>}
+              {boards && <Num head>{LOG_RULE_NAMES.map((r) => LOG_RULES[r].short).join(' · ')}</Num>}
               <th className="pl-4 font-normal">To look at</th>
             </tr>
           </thead>
@@ -236,13 +239,7 @@ function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: strin
       <Num>{cell(r?.height, (h) => `${showHeight(h.value, units)} ±${formatNumber(h.sigma / per, 1)}`)}</Num>
       <Num>{cell(r?.cubic, (v) => showVolume(v.value, units))}</Num>
       {boards && <Num>{cell(r?.boards, (b) => String(b.count))}</Num>}
-      {boards && (
-        <Num>
-          {cell(r?.boards, (b) =>
-            [b.boardFeet.doyle, b.boardFeet.scribner, b.boardFeet.international].map((n) => formatNumber(n, 0)).join(' · '),
-          )}
-        </Num>
-      )}
+      {boards && <Num>{cell(r?.boards, (b) => LOG_RULE_NAMES.map((r) => formatNumber(b.boardFeet[r], 0)).join(' · '))}</Num>}
       <td className={`max-w-64 pl-4 text-[14px] ${isDoubtful(row) ? 'text-berry' : 'text-soft'}`}>
         {row.trouble ?? row.findings[0]?.what ?? ''}
       </td>
