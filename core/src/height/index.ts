@@ -1,6 +1,7 @@
 export { aimAt } from './aim-at';
 export { type AngleErrors, type AnglePart, angleError, type HeightError } from './angle-error';
 export { type AngleSights, byAngles } from './by-angles';
+export { byEqualLegs } from './by-equal-legs';
 export { byLineShots, type LineShot } from './by-line-shots';
 export { byPole } from './by-pole';
 export { byShadow, type ShadowReference } from './by-shadow';

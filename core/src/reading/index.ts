@@ -6,6 +6,7 @@ import type { DeviceReading } from './device-height';
 import type { DiameterReading } from './diameter';
 import type { DirectReading } from './direct-height';
 import type { DistanceReading } from './distance';
+import type { EqualLegsReading } from './equal-legs';
 import type { EyeHeightReading } from './eye-height';
 import type { LeanReading } from './lean';
 import type { LogScaleReading } from './log-scale';
@@ -38,6 +39,7 @@ interface ReadingOf {
   readonly pole: PoleReading;
   readonly baseline: BaselineReading;
   readonly stick: StickReading;
+  readonly 'equal-legs': EqualLegsReading;
   readonly 'log-scale': LogScaleReading;
   readonly 'set-angle': SetAngleReading;
   readonly 'device-height': DeviceReading;
@@ -67,6 +69,7 @@ export const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   pole: 'pole',
   baseline: 'baseline',
   stick: 'length of stick',
+  'equal-legs': 'equal legs',
   'log-scale': 'log scale',
   'set-angle': 'set angle',
   'device-height': 'reported height',
@@ -101,6 +104,7 @@ export type { DeviceReading } from './device-height';
 export type { DiameterReading } from './diameter';
 export type { DirectReading } from './direct-height';
 export { DISTANCE_TOOLS, type DistanceReading, type DistanceTool } from './distance';
+export type { EqualLegsReading } from './equal-legs';
 export type { EyeHeightReading } from './eye-height';
 export type { LeanReading } from './lean';
 export type { LogScaleReading } from './log-scale';

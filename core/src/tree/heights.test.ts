@@ -57,6 +57,13 @@ describe('every method’s worked example, from readings to the tree', () => {
         { ...angle('base', -3), station: 'B' },
       ],
     ],
+    ['equal legs, to the bark', 22, 'equal-legs', [dbh(40), { kind: 'equal-legs', value: 21.8, unit: 'm', along: 'level', to: 'bark' }]],
+    [
+      'equal legs along a slope of 3 : 4',
+      20,
+      'equal-legs',
+      [{ kind: 'equal-legs', value: 25, unit: 'm', along: 'slope', to: 'axis' }, angle('ground', 75)],
+    ],
     ['an upright stick', 25.83, 'stick', [tape(31), { kind: 'stick', target: 'tip', value: 60, unit: 'cm', reach: 0.72 }]],
     ['a set angle', 17.5, 'set-angle', [tape(33), { kind: 'set-angle', rise: 1, run: 2 }, { kind: 'mark-height', value: 1, unit: 'm' }]],
     [
@@ -276,6 +283,20 @@ describe('several ways to one distance', () => {
     expect(tree.stations[0]).toMatchObject({ ok: true, value: { distance: 20.6, distanceBy: 'tape' } });
     const other = derive([paced, shot('base', 20.8, -4.6), angle('tip', 80)]);
     expect(other.stations[0]).toMatchObject({ ok: true, value: { distanceBy: 'shot' } });
+  });
+});
+
+describe('equal legs', () => {
+  const legs = (along: 'level' | 'slope', to: 'axis' | 'bark'): Reading => ({ kind: 'equal-legs', value: 20, unit: 'm', along, to });
+  it('say what they still need', () => {
+    expect(derive([legs('level', 'bark')]).height).toMatchObject({ ok: false, code: 'bark-without-diameter' });
+    expect(derive([legs('slope', 'axis')]).height).toMatchObject({ ok: false, code: 'no-slope' });
+  });
+  it('stand within their error of the truth, and state the stick, the tape and the tip', () => {
+    const { height } = derive([legs('level', 'axis')]);
+    const parts = height.ok ? (height.value.parts ?? {}) : {};
+    expect(Object.keys(parts).sort()).toEqual(['distance', 'stick', 'tip-offset']);
+    expect(height.ok && height.value.sigma).toBeCloseTo(Math.hypot(...Object.values(parts)), 9);
   });
 });
 

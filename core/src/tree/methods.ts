@@ -11,7 +11,7 @@ export const SIGHTED_METHODS = [
 export type SightedMethod = (typeof SIGHTED_METHODS)[number];
 
 /** Ways with a reading of their own kind in place of two sights; of several from one place the last counts. */
-export const OTHER_METHODS = ['stick', 'set-angle', 'device', 'shadow', 'direct'] as const;
+export const OTHER_METHODS = ['equal-legs', 'stick', 'set-angle', 'device', 'shadow', 'direct'] as const;
 export type OtherMethod = (typeof OTHER_METHODS)[number];
 
 /** Every way a height comes about; `told` is hearsay, `mean` stands for several determinations. */

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import type { ReadingKind } from '@arbolito/core';
 import { DiameterReadingInput, OpticalReadingInput } from './diameter-reading';
+import { EqualLegsReadingInput } from './equal-legs-reading';
 import { AngleReadingInput, DistanceReadingInput, LengthReadingInput, PacesReadingInput, ShotReadingInput } from './height-reading';
 import {
   BaselineReadingInput,
@@ -34,6 +35,7 @@ export const READING_CLASSES = {
   pole: () => LengthReadingInput,
   baseline: () => BaselineReadingInput,
   stick: () => StickReadingInput,
+  'equal-legs': () => EqualLegsReadingInput,
   'log-scale': () => LogScaleReadingInput,
   'set-angle': () => SetAngleReadingInput,
   'device-height': () => DeviceReadingInput,

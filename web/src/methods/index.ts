@@ -2,6 +2,7 @@ import type { HeightMethod } from '@arbolito/core';
 import type { Method } from './define';
 import { device } from './device';
 import { direct } from './direct';
+import { equalLegs } from './equal-legs';
 import { includedAngle } from './included-angle';
 import { lineShots } from './line-shots';
 import { pole } from './pole';
@@ -22,6 +23,7 @@ export const METHODS: Readonly<Record<MeasureMethod, Method>> = {
   'included-angle': includedAngle,
   pole,
   'two-stations': twoStations,
+  'equal-legs': equalLegs,
   stick,
   'set-angle': setAngle,
   shadow,

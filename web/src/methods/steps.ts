@@ -3,6 +3,7 @@ import { COMMON_STEPS } from './common-steps';
 import type { StepSpec } from './define';
 import { device } from './device';
 import { direct } from './direct';
+import { equalLegs } from './equal-legs';
 import { METHODS, type MeasureMethod } from './index';
 import { pole } from './pole';
 import { setAngle } from './set-angle';
@@ -16,6 +17,7 @@ export const STEPS: Readonly<Record<StepId, StepSpec>> = {
   ...COMMON_STEPS,
   ...pole.own,
   ...twoStations.own,
+  ...equalLegs.own,
   ...stick.own,
   ...setAngle.own,
   ...device.own,

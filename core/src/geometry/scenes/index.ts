@@ -2,6 +2,7 @@ import type { HeightMethod } from '../../tree/index';
 import type { Scene } from './define';
 import { device } from './device';
 import { direct } from './direct';
+import { equalLegs } from './equal-legs';
 import { lineShots } from './line-shots';
 import { pole } from './pole';
 import { setAngle } from './set-angle';
@@ -21,6 +22,7 @@ export const SCENES: Readonly<Record<HeightMethod, Scene>> = {
   transponder: PLAIN,
   pole,
   'two-stations': twoStations,
+  'equal-legs': equalLegs,
   stick,
   'set-angle': setAngle,
   device,

@@ -1,6 +1,7 @@
 import type { Rays } from './define';
 import { device } from './device';
 import { direct } from './direct';
+import { equalLegs } from './equal-legs';
 import { includedAngle } from './included-angle';
 import { lineShots } from './line-shots';
 import type { SimulatedMethod } from './methods';
@@ -22,6 +23,7 @@ export const RAYS: Readonly<Record<SimulatedMethod, Rays>> = {
   transponder,
   pole,
   'two-stations': twoStations,
+  'equal-legs': equalLegs,
   stick,
   'set-angle': setAngle,
   device,

@@ -2,6 +2,7 @@ import type { OtherMethod, SightedMethod } from '../methods';
 import type { OtherHeight, Sighting } from './define';
 import { device } from './device';
 import { direct } from './direct';
+import { equalLegs } from './equal-legs';
 import { includedAngle } from './included-angle';
 import { lineShots } from './line-shots';
 import { pole } from './pole';
@@ -25,6 +26,13 @@ export const SIGHTINGS: Readonly<Record<SightedMethod, Sighting>> = {
 };
 
 /** Every way with readings of its own. A new one is a file beside these and a line here. */
-export const OTHER_HEIGHTS: Readonly<Record<OtherMethod, OtherHeight>> = { direct, shadow, device, stick, 'set-angle': setAngle };
+export const OTHER_HEIGHTS: Readonly<Record<OtherMethod, OtherHeight>> = {
+  'equal-legs': equalLegs,
+  direct,
+  shadow,
+  device,
+  stick,
+  'set-angle': setAngle,
+};
 
 export type { Around } from './define';

@@ -48,6 +48,7 @@ describe('the steps of a tree', () => {
     ['included-angle', ['distance', 'base', 'tip']],
     ['pole', ['pole', 'base', 'pole-top', 'tip']],
     ['two-stations', ['tip', 'base', 'baseline', 'far-tip', 'far-base']],
+    ['equal-legs', ['equal-legs']],
     ['stick', ['distance', 'stick']],
     ['set-angle', ['distance', 'set-angle']],
     ['device', ['device']],
