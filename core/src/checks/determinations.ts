@@ -1,5 +1,5 @@
 import type { HeightMethod } from '../tree/index';
-import { formatNumber, METRES_PER_FOOT, showHeight } from '../units';
+import { formatNumber, metresPerLength, showHeight } from '../units';
 import type { Check, Finding } from './finding';
 
 const WORDS: Partial<Record<HeightMethod, string>> = {
@@ -22,7 +22,7 @@ export const determinations: Check = ({ result, protocol }) => {
   const { height } = result;
   if (!height.ok) return [];
   const { agreement } = height.value;
-  const per = protocol.units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(protocol.units);
   const unit = protocol.units === 'us' ? 'ft' : 'm';
   const findings: Finding[] = [];
   if (agreement && !agreement.agree) {

@@ -1,5 +1,5 @@
 import { showPom } from '../stem/index';
-import { formatNumber, METRES_PER_FOOT, metres, showHeight } from '../units';
+import { formatNumber, METRES_PER_FOOT, metres, metresPerLength, showHeight } from '../units';
 import type { Check, Finding } from './finding';
 
 /** No tree is known to have stood taller, metres. */
@@ -36,7 +36,7 @@ export const heightInRange: Check = ({ result, protocol: { units } }) => {
     );
   }
   if (2 * sigma < value) return [];
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   return finding(
     'height-lost-in-error',
     'doubt',

@@ -11,11 +11,11 @@ import { pairedDistances } from './paired-distances';
 import { secondReading } from './second-reading';
 import { levelOnSlope, repeatedShots } from './sights';
 import { slenderness } from './slenderness';
+import { broadCrown, leaningStem, standBetter } from './stand-better';
 import { pastScaleEnd, steepSight } from './steep-sight';
 import { stems } from './stems';
 import { tapePlace } from './tape-place';
 import { upperDiameters } from './upper-diameters';
-import { broadCrown, leaningStem, standBetter } from './where-to-stand';
 
 /** Every check. A new one is a file beside these and a line here; earlier lines win among equals. */
 const CHECKS: readonly Check[] = [
@@ -60,4 +60,4 @@ export function checkTree(input: CheckInput): readonly Finding[] {
 }
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
-export { roomAt, standAtFirst } from './where-to-stand';
+export { roomAt, standAtFirst } from './stand-better';

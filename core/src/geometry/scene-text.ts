@@ -1,6 +1,6 @@
 import { type AngleReading, ONE_STATION, type Reading, type ShotReading } from '../reading/index';
 import { scaleOf } from '../tree/index';
-import { echoAngle, formatNumber, METRES_PER_FOOT, type Metres, showHeight, type UnitSystem } from '../units';
+import { echoAngle, formatNumber, type Metres, metresPerLength, showHeight, type UnitSystem } from '../units';
 import type { SceneInput, SightScene } from './scene';
 
 /** Whether a reading was taken from a station; without a name for it, from any. */
@@ -8,7 +8,7 @@ export const mine = (r: Reading, station: string | undefined) => station === und
 
 /** A height with its error at the tip, bare elsewhere. */
 export function dimensionText(target: string, value: Metres, sigma: Metres, units: UnitSystem): string {
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   return target === 'tip' ? `${showHeight(value, units)} ±${formatNumber(sigma / per, 1)}` : showHeight(value, units);
 }
 

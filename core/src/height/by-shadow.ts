@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, type Radians, requireAbove, requireFinite } from '../units';
+import { type Answer, answer, type Metres, noAnswer, type Radians, requireAbove, requireFinite, requireFrom } from '../units';
 
 /** A staff or a person, and the shadow it casts in the same minute on level ground. */
 export interface ShadowReference {
@@ -19,7 +19,7 @@ export interface ShadowReference {
  */
 export function byShadow(shadow: Metres, diameter: Metres, reference: ShadowReference, slope: Radians): Answer<Metres> {
   requireAbove('shadow of the tree', shadow);
-  requireAbove('diameter', diameter, -1e-12);
+  requireFrom('diameter', diameter);
   requireAbove('reference height', reference.height);
   requireAbove('reference shadow', reference.shadow);
   requireFinite('slope', slope);

@@ -1,4 +1,4 @@
-import { type Metres, requireAbove } from '../units';
+import { type Metres, requireAbove, requireFrom } from '../units';
 
 /**
  * Height that an upright stick covers. The eye need not be level with the base; the stick is parallel to the stem.
@@ -51,7 +51,7 @@ export function logsByStick(
 export function bySetAngle(distance: Metres, slope: number, markHeight: Metres): Metres {
   requireAbove('distance', distance);
   requireAbove('set angle', slope);
-  requireAbove('height of the mark', markHeight, -1e-12);
+  requireFrom('height of the mark', markHeight);
   return (distance * slope + markHeight) as Metres;
 }
 

@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Metres, requireAbove, requireFinite, requireFrom, type Tangent } from '../units';
 
 export interface TapedDistance {
   /** What the tape read, metres, above 0. */
@@ -20,7 +20,7 @@ export interface TapedDistance {
 export function horizontalDistance(tape: TapedDistance): Metres {
   requireAbove('distance', tape.taped);
   requireFinite('ground slope', tape.slope);
-  requireAbove('half diameter', tape.toAxis, -1e-12);
+  requireFrom('half diameter', tape.toAxis);
   return (tape.taped / Math.sqrt(1 + tape.slope * tape.slope) + tape.toAxis) as Metres;
 }
 

@@ -23,9 +23,11 @@ export function twoStationsLeaning(near: StationSights, far: StationSights, base
   if (!plumb.ok) return plumb;
   if (tip.lean === 0 && tip.offset === 0) return answer(plumb.value.distance);
   const seen = ({ top, base }: StationSights, distance: number) => {
+    // under the tip, or past it, nobody sights it
+    if (!(distance + tip.offset > 0)) return Number.NaN;
     const height = byLeaning({
       ...tip,
-      distance: metres(Math.max(1e-6, distance + tip.offset)),
+      distance: metres(distance + tip.offset),
       top,
       low: distance * base,
       markHeight: metres(0),

@@ -1,4 +1,4 @@
-import { type Metres, metres, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Metres, metres, requireAbove, requireFinite, requireFrom, type Tangent } from '../units';
 
 export interface ReachQuestion {
   /** Of the tree; of a leaner its stem length. */
@@ -35,11 +35,11 @@ export interface ReachAnswer {
  */
 export function willItReach(q: ReachQuestion): ReachAnswer {
   requireAbove('height of the tree', q.height);
-  requireAbove('error of the height', q.sigma, -1e-12);
+  requireFrom('error of the height', q.sigma);
   requireAbove('distance to the object', q.distance);
   requireFinite('slope', q.slope);
-  requireAbove('height of the object', q.objectHeight, -1e-12);
-  requireAbove('margin', q.margin, -1e-12);
+  requireFrom('height of the object', q.objectHeight);
+  requireFrom('margin', q.margin);
   const cos = 1 / Math.sqrt(1 + q.slope * q.slope);
   const reach = q.height + 2 * q.sigma;
   const away = Math.hypot(q.distance * cos, q.distance * q.slope * cos + q.objectHeight);
@@ -66,6 +66,6 @@ export function willItReach(q: ReachQuestion): ReachAnswer {
 export function stickForReach(reach: Metres, marginShare: number): Metres {
   requireAbove('reach', reach);
   requireAbove('1 − margin', 1 - marginShare);
-  requireAbove('margin', marginShare, -1e-12);
+  requireFrom('margin', marginShare);
   return metres(reach * (1 - marginShare));
 }

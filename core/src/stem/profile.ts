@@ -19,7 +19,8 @@ export function profileDiameter(
   requireAbove('diameter', stem.diameter);
   requireAbove('form exponent', stem.form);
   if (!(stem.height > stem.pom)) throw new DomainError('out-of-range', 'height', stem.height, `above the diameter’s own, ${stem.pom} m`);
-  if (!(height <= stem.height)) throw new DomainError('out-of-range', 'height of the wanted diameter', height, `at most ${stem.height} m`);
+  if (!(height >= 0 && height <= stem.height))
+    throw new DomainError('out-of-range', 'height of the wanted diameter', height, `from 0 to the stem’s own, ${stem.height} m`);
   return metres(stem.diameter * ((stem.height - height) / (stem.height - stem.pom)) ** stem.form);
 }
 

@@ -89,7 +89,7 @@ export function deriveBoards(
     });
   } catch (e) {
     // more logs than the taper leaves wood for is a property of this tree, not a wrong argument of the caller
-    if (e instanceof DomainError && e.code === 'taper-too-strong') return noAnswer(e.code, `With this taper ${e.expected}.`);
+    if (e instanceof DomainError && e.code === 'taper-too-strong') return noAnswer('taper-too-strong', `With this taper ${e.expected}.`);
     throw e;
   }
 }

@@ -1,3 +1,4 @@
+import { DomainError } from './domain-error';
 import type { CubicFeet, CubicMetres, Feet, Inches, Metres, Quantity, Radians } from './quantity';
 
 /** Exact by definition (international yard and pound agreement, 1959). */
@@ -24,9 +25,11 @@ export const LENGTH_UNITS = Object.keys(METRES_PER) as LengthUnit[];
  * @param value in `unit`
  * @param unit m, cm, mm, ft, in or chain
  * @returns metres
+ * @throws DomainError `not-finite`
  * @example toMetres(4.5, 'ft') // 1.3716
  */
 export function toMetres(value: number, unit: LengthUnit): Metres {
+  if (!Number.isFinite(value)) throw new DomainError('not-finite', 'length', value, 'it must be a finite number');
   return (value * METRES_PER[unit]) as Metres;
 }
 

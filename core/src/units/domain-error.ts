@@ -11,11 +11,52 @@ export class DomainError extends Error {
   }
 }
 
+/** Why a question has no answer. */
+export type Refusal =
+  | 'along-the-lean'
+  | 'bark-without-diameter'
+  | 'crown-base-over-total'
+  | 'device-below-mark'
+  | 'errors-too-large'
+  | 'far-not-sighted'
+  | 'mark-needed'
+  | 'no-base'
+  | 'no-convergence'
+  | 'no-diameter'
+  | 'no-distance'
+  | 'no-elevation'
+  | 'no-height'
+  | 'no-logs'
+  | 'no-mark-height'
+  | 'no-pace'
+  | 'no-parallax'
+  | 'no-reach'
+  | 'no-reference-shadow'
+  | 'no-root-flare'
+  | 'no-shadow'
+  | 'no-slope'
+  | 'no-stump'
+  | 'not-sighted'
+  | 'out-of-range'
+  | 'pole-below-base'
+  | 'pom-above-fork'
+  | 'pom-below-fork'
+  | 'pom-below-ground'
+  | 'pom-needed'
+  | 'rounds-to-nothing'
+  | 'second-tape-missing'
+  | 'several-poms'
+  | 'stems-stand-alone'
+  | 'sun-in-slope'
+  | 'taper-too-strong'
+  | 'tip-overhead'
+  | 'top-below-base';
+
 /** A question without an answer (parallel sights, a reading still missing) is not an error: it says why. */
-export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly code: string; readonly reason: string };
+export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly code: Refusal; readonly reason: string };
 
 export const answer = <T>(value: T): Answer<T> => ({ ok: true, value });
-export const noAnswer = (code: string, reason: string): Answer<never> => ({ ok: false, code, reason });
+export const noAnswer = (code: Refusal, reason: string): Answer<never> => ({ ok: false, code, reason });
 
 /**
  * Passes a finite number above a bound, refuses anything else.
@@ -27,6 +68,19 @@ export const noAnswer = (code: string, reason: string): Answer<never> => ({ ok: 
 export function requireAbove(quantity: string, value: number, above = 0): void {
   if (!(Number.isFinite(value) && value > above)) {
     throw new DomainError('out-of-range', quantity, value, `it must be a finite number above ${above}`);
+  }
+}
+
+/**
+ * Passes a finite number from a bound up, refuses anything else.
+ * @param quantity what it is, for the sentence
+ * @param value the number
+ * @param from inclusive lower bound; 0 when left out
+ * @throws DomainError `out-of-range`
+ */
+export function requireFrom(quantity: string, value: number, from = 0): void {
+  if (!(Number.isFinite(value) && value >= from)) {
+    throw new DomainError('out-of-range', quantity, value, `it must be a finite number from ${from}`);
   }
 }
 

@@ -1,4 +1,4 @@
-import { fromMetres, type LengthUnit, METRES_PER_FOOT } from './convert';
+import { fromMetres, type LengthUnit, METRES_PER, METRES_PER_FOOT } from './convert';
 import type { CubicMetres, Metres, SquareMetres } from './quantity';
 
 export type UnitSystem = 'metric' | 'us';
@@ -28,6 +28,9 @@ export function formatNumber(n: number, decimals: number): string {
   const s = Math.abs(n).toFixed(decimals);
   return n < 0 && Number(s) !== 0 ? `−${s}` : s;
 }
+
+/** Metres in one of the units that heights and distances are shown in. */
+export const metresPerLength = (units: UnitSystem): number => METRES_PER[UNITS_OF[units].length];
 
 export const showDiameter = (d: Metres, u: UnitSystem) => formatLength(d, UNITS_OF[u].diameter, 1);
 export const showHeight = (h: Metres, u: UnitSystem) => formatLength(h, UNITS_OF[u].length, 1);

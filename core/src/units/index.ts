@@ -14,10 +14,11 @@ export {
   SQUARE_METRES_PER_ACRE,
   toMetres,
 } from './convert';
-export { type Answer, answer, DomainError, noAnswer, requireAbove, requireFinite } from './domain-error';
+export { type Answer, answer, DomainError, noAnswer, type Refusal, requireAbove, requireFinite, requireFrom } from './domain-error';
 export {
   formatLength,
   formatNumber,
+  metresPerLength,
   showBasalArea,
   showDiameter,
   showHeight,

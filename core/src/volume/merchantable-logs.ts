@@ -1,4 +1,4 @@
-import { type Feet, requireAbove } from '../units';
+import { type Feet, requireAbove, requireFrom } from '../units';
 
 export interface LogSettings {
   /** Nominal length of a whole log, feet; a half log is half of it. */
@@ -21,7 +21,7 @@ export interface LogSettings {
 export function merchantableLogs(merchantableLength: Feet, settings: LogSettings): number {
   requireAbove('merchantable length', merchantableLength);
   requireAbove('log length', settings.length);
-  requireAbove('trim', settings.trim, -1e-12);
+  requireFrom('trim', settings.trim);
   const whole = settings.length + settings.trim;
   const half = settings.length / 2 + settings.trim;
   // metres to feet and back leaves 1e-15: a stem cut exactly to two logs holds two

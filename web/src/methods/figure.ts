@@ -1,4 +1,4 @@
-import type { Answer } from '@arbolito/core';
+import type { Answer, Refusal } from '@arbolito/core';
 
 export type FigureId = 'height' | 'diameter' | 'volume' | 'boards' | 'crown' | 'station';
 
@@ -19,13 +19,13 @@ export function figure<T>(
   part: Answer<T>,
   show: (value: T) => { value: string; aside: string; how: Figure['how'] },
 ): Figure {
-  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code] ?? '', how: () => [part.reason] };
+  if (!part.ok) return { id, name, value: null, aside: NEEDS[part.code], how: () => [part.reason] };
   const { how, ...shown } = show(part.value);
   return { id, name, ...shown, how: () => how().filter((line) => line !== '') };
 }
 
 /** What a figure still waits for, short enough to stand under it. */
-export const NEEDS: Readonly<Record<string, string>> = {
+export const NEEDS: Readonly<Record<Refusal, string>> = {
   'no-diameter': 'needs the tape',
   'no-distance': 'needs a distance',
   'no-slope': 'needs the slope',
@@ -55,4 +55,13 @@ export const NEEDS: Readonly<Record<string, string>> = {
   'tip-overhead': 'past the zenith',
   'device-below-mark': 'check the mark',
   'along-the-lean': 'stand aside',
+  'crown-base-over-total': 'check the crown base',
+  'no-convergence': 'check the lean',
+  'no-root-flare': 'no root flare said',
+  'no-stump': 'no stump said',
+  'out-of-range': 'check the number',
+  'pom-below-fork': 'below the fork',
+  'pom-below-ground': 'below the ground',
+  'rounds-to-nothing': 'too small',
+  'taper-too-strong': 'too much taper',
 };

@@ -2,7 +2,7 @@ import {
   type ErrorPart,
   formatNumber,
   type HeightResult,
-  METRES_PER_FOOT,
+  metresPerLength,
   showHeight,
   type TreeResult,
   type UnitSystem,
@@ -43,7 +43,7 @@ export const PART_WORDS: Readonly<Record<ErrorPart, string>> = {
 
 /** Total height, how it was found and what its error is made of; of several determinations each one. */
 export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   const unit = units === 'us' ? 'ft' : 'm';
   const n = (m: number, decimals = 2) => formatNumber(m / per, decimals);
   return figure('height', 'Height', result.height, (x) => {

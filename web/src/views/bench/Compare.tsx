@@ -1,4 +1,4 @@
-import { formatNumber, METRES_PER_FOOT, type MethodTrial, SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
+import { formatNumber, type MethodTrial, metresPerLength, SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { wordsOf } from '../../methods/index';
 import { Chart, type Inks } from '../../ui/Chart';
@@ -67,7 +67,7 @@ function useComparison(bench: BenchState, methods: readonly SimulatedMethod[]): 
 }
 
 function Trials({ trials, us }: { trials: readonly MethodTrial[]; us: boolean }) {
-  const per = us ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(us ? 'us' : 'metric');
   const unit = us ? 'ft' : 'm';
   const n = (m: number) => formatNumber(m / per, 2);
   const option = useCallback((inks: Inks) => chart(trials, per, unit, inks), [trials, per, unit]);

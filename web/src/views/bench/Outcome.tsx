@@ -1,4 +1,4 @@
-import { type ErrorPart, formatNumber, METRES_PER_FOOT, type StandLimit, showHeight } from '@arbolito/core';
+import { type ErrorPart, formatNumber, metresPerLength, type StandLimit, showHeight } from '@arbolito/core';
 import { PART_WORDS } from '../../methods/height-figure';
 import { wordsOf } from '../../methods/index';
 import { numberOf } from '../../ui/number-of';
@@ -6,7 +6,7 @@ import type { BenchState, BenchView } from './bench-model';
 
 /** Height, error and what makes it; how far off where the truth is known. */
 export function Outcome({ bench, view, set }: { bench: BenchState; view: BenchView; set: (change: Partial<BenchState>) => void }) {
-  const per = bench.units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(bench.units);
   const unit = bench.units === 'us' ? 'ft' : 'm';
   const n = (m: number, d = 2) => formatNumber(m / per, d);
   const height = view.result?.height.ok ? view.result.height.value : null;
@@ -75,7 +75,7 @@ function Stand({
   set: (change: Partial<BenchState>) => void;
 }) {
   if (bench.method !== 'two-sights') return null;
-  const per = bench.units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(bench.units);
   const unit = bench.units === 'us' ? 'ft' : 'm';
   const { better } = view;
   const worth = better && Math.abs(better.distance - bench.tree.distance) > 1.5 && better.sigma < sigma * 0.95;

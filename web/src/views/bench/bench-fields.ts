@@ -1,4 +1,4 @@
-import { METRES_PER_FOOT, type Reading, toMetres, type UnitSystem } from '@arbolito/core';
+import { metresPerLength, type Reading, toMetres, type UnitSystem } from '@arbolito/core';
 import type { StepId } from '../../methods/step';
 import { STEPS } from '../../methods/steps';
 
@@ -31,7 +31,7 @@ const stepOf = (r: Reading): StepId => {
 
 /** The numbers of one reading; lengths in the bench's units. */
 function specsOf(r: Reading, i: number, us: boolean): readonly Spec[] {
-  const per = us ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(us ? 'us' : 'metric');
   const title = r.kind === 'diameter' ? 'Diameter' : STEPS[stepOf(r)].title;
   const unit = us ? 'ft' : 'm';
   const spec = (prop: string, label: string, u: string, value: number, decimals: number, set: Spec['set']): Spec => ({

@@ -1,4 +1,4 @@
-import { formatNumber, METRES_PER_FOOT, showHeight } from '@arbolito/core';
+import { formatNumber, metresPerLength, showHeight } from '@arbolito/core';
 import { METHODS, wordsOf } from '../../methods/index';
 import { MethodSelect } from './MethodSelect';
 import type { MeasureModel } from './use-measure';
@@ -6,7 +6,7 @@ import type { MeasureModel } from './use-measure';
 /** How the height is measured, and every determination of it beside the others. */
 export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() => void) | undefined }) {
   const { units } = m.prefs;
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   const { height } = m.result;
   const agreement = height.ok ? height.value.agreement : null;
   const shown = m.determinations.map((s) => {

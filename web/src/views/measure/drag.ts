@@ -1,4 +1,4 @@
-import { formatNumber, METRES_PER_FOOT, radians, radiansToDegrees, type SightScene, type UnitSystem } from '@arbolito/core';
+import { formatNumber, metresPerLength, radians, radiansToDegrees, type SightScene, type UnitSystem } from '@arbolito/core';
 import type { StepId } from '../../methods/step';
 import type { Handle } from '../../ui/Handles';
 import type { Place } from './place';
@@ -36,7 +36,7 @@ export function draggedText(
     const lean = Math.min(45, radiansToDegrees(radians(Math.atan(Math.abs(x) / scene.height))));
     return { text: formatNumber(lean, 0), leanTo: x < 0 ? 'away' : 'eye' };
   }
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   const out = Math.max(0.5, x - scene.tipX);
   const up = Math.min(scene.height * 0.8, Math.max(0.5, scene.height - y));
   return { text: `${formatNumber(out / per, 1)} ${formatNumber(up / per, 1)}` };

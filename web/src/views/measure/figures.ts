@@ -3,7 +3,7 @@ import {
   formatLength,
   formatNumber,
   fromMetres,
-  METRES_PER_FOOT,
+  metresPerLength,
   type Reading,
   showDiameter,
   showHeight,
@@ -22,7 +22,7 @@ import { byEveryRule, byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-r
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
 export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   const h = (m: number) => formatNumber(m / per, 1);
   const unit = units === 'us' ? 'ft' : 'm';
   const station = result.stations.findLast((s) => s.ok);

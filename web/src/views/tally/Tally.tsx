@@ -4,7 +4,7 @@ import {
   formatNumber,
   LOG_RULE_NAMES,
   LOG_RULES,
-  METRES_PER_FOOT,
+  metresPerLength,
   showBasalArea,
   showDiameter,
   showHeight,
@@ -222,7 +222,7 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
 
 function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: string; units: UnitSystem; boards: boolean }) {
   const r = row.result;
-  const per = units === 'us' ? METRES_PER_FOOT : 1;
+  const per = metresPerLength(units);
   const cell = <T,>(part: Answer<T> | undefined, show: (value: T) => string) => (part?.ok ? show(part.value) : '–');
   return (
     <tr className="border-b border-rule">
