@@ -23,6 +23,30 @@ describe('the core', () => {
     }
   });
 
+  // what outside may call is told apart from what only the core's own files share
+  const handedOn = new Set(Object.entries(core).flatMap(([name, value]) => (typeof value === 'function' ? [name] : [])));
+  const FORMULAS = /^(units|diameter|height|volume|kit)\//;
+  it.each(sources)('%s says of what it hands on: a sentence, parameters, result, errors, an example of a formula', (file) => {
+    const code = readFileSync(join(here, file), 'utf8');
+    const lacking: string[] = [];
+    for (const m of code.matchAll(/^export (?:function|class|const) (\w+)/gm)) {
+      const name = m[1] as string;
+      if (!handedOn.has(name)) continue;
+      const before = code.slice(0, m.index).trimEnd();
+      const doc = before.endsWith('*/') ? before.slice(before.lastIndexOf('/**')) : '';
+      const end = code.indexOf('\n}\n', m.index);
+      const body = code.slice(m.index, end < 0 ? undefined : end);
+      const asks = (part: string, wanted: boolean) => wanted && !doc.includes(part) && lacking.push(`${name}: ${part}`);
+      asks('/**', true);
+      if (!m[0].includes('function')) continue;
+      asks('@param', true);
+      asks('@returns', true);
+      asks('@throws', /\bthrow |\brequire(Above|From|Finite)\(/.test(body));
+      asks('@example', FORMULAS.test(file));
+    }
+    expect(lacking).toEqual([]);
+  });
+
   it('has one front door with every name once', () => {
     expect(Object.keys(core).length).toBeGreaterThan(50);
     const index = readFileSync(join(here, 'index.ts'), 'utf8');

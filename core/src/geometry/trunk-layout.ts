@@ -108,6 +108,8 @@ export function trunkLayout(scene: TrunkScene, frame: { readonly width: number; 
 
 /**
  * The height along the stem nearest to a point of the drawing: what a handle dragged there would say.
+ * @param layout a trunk as it is drawn
+ * @param p a point of the drawing, pixels
  * @returns metres above the ground reference, below 0 under it
  */
 export function heightAt(layout: Pick<TrunkLayout, 'axis'>, p: Point): number {

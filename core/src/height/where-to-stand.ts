@@ -67,6 +67,7 @@ function sightsFrom(s: Standing, distance: number) {
  * @returns the place, its error and what limits it; null where no place fits all limits
  * @throws DomainError `out-of-range`, `not-finite`
  * @source the first-order error of the tangent method as a function of distance
+ * @example whereToStand({ height: metres(20), eyeHeight: metres(1.6), slope: tangent(0), distanceShare: 0.01, angle: 0.004, tipOffset: 0.5, crown: null, farthest: null, scaleEnd: null })?.distance // 31
  */
 export function whereToStand(s: Standing, step: Metres = metres(1), enough: Metres | null = null): StandAdvice | null {
   const [from, to] = [Math.ceil(s.height / 2 / step), Math.floor((2.5 * s.height) / step)];

@@ -29,6 +29,7 @@ export interface ReachAnswer {
 /**
  * Whether a tree that falls that way reaches an object: a question to ask before asking a professional, never a plan.
  * @param q tree, object and margin, metres
+ * @returns whether it reaches, what is left between them, and how far people keep away
  * @throws DomainError `out-of-range`, `not-finite`
  * @source reached if H ≥ √(x² + h²); on a slope the straight line from foot to object
  * @example willItReach({ height: metres(20), sigma: metres(0.5), distance: metres(18), slope: tangent(0), objectHeight: metres(8), margin: metres(2) }).verdict // 'reaches'

@@ -25,6 +25,9 @@ export function dueOn(taken: string, today: string, goodFor: number = GOOD_FOR_D
 
 /**
  * Years between two days, 365.25 days each.
+ * @param from a date as 2026-05-11
+ * @param to another, later or earlier
+ * @returns years, below 0 where `to` is the earlier
  * @throws DomainError `not-a-date`
  * @example yearsBetween('2023-01-01', '2024-01-01') // 0.9993155373032169
  */

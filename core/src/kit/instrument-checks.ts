@@ -15,6 +15,7 @@ export const ZERO_ALLOWED = 0.25;
  * The true angles are opposite, so their mean is the instrument's own.
  * @param forward and @param back as read, degrees, strictly between −90 and 90
  * @param allowed degrees, above 0
+ * @returns the zero error in degrees, and whether it is within what is allowed
  * @throws DomainError `out-of-range`, `not-finite`
  * @source δ = (θ₁₂ + θ₂₁)/2
  * @example twoWayCheck(3.5, -2.5).zero // 0.5
@@ -41,6 +42,7 @@ export const BASE_ALLOWED = 0.01;
  * A check of an instrument that measures distances on a taped base, usually 10 m, at the day's temperature.
  * @param taped and @param read metres, above 0
  * @param allowed as a share
+ * @returns true over read, and whether it is within what is allowed
  * @throws DomainError `out-of-range`
  * @example baseCheck(10, 10.18).passed // false
  */

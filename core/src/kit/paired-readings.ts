@@ -28,6 +28,7 @@ export const TYPICAL_WEIGHT = 5;
  * @returns bias and error as shares
  * @throws DomainError `out-of-range`
  * @source shrinkage of a mean square about 0 toward its prior, as with an inverse-gamma prior worth five readings
+ * @example pairedError([], 0.05).sigma // 0.05
  */
 export function pairedError(pairs: readonly ReadingPair[], typical: number): ToolRecord {
   requireAbove('typical error', typical);

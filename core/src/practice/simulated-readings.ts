@@ -27,7 +27,13 @@ export function simulateReadings(
   return [diameter, ...RAYS[method](t, draw, errors, gear)];
 }
 
-/** How the readings of a lean that is known to the person are told. */
+/**
+ * How the readings of a lean that is known to the person are told.
+ * @param t the truth
+ * @param draw chance
+ * @param errors of the instruments
+ * @returns a reading of the lean, in degrees from plumb
+ */
 export function leanReading(t: SimulatedTree, draw: Draw, errors: ReadingErrors): Reading {
   const toward = Math.abs(Math.cos(t.leanTo)) < 0.5 ? 'side' : Math.cos(t.leanTo) > 0 ? 'eye' : 'away';
   return { kind: 'lean', value: Math.max(0, degrees(t.lean + draw(errors.lean))), toward };

@@ -59,6 +59,9 @@ export function tipOf(t: SimulatedTree): Vec {
 /**
  * What is sighted as the tip: the tip, or where a broad crown's shoulder stands higher before the eye. The crown is half an
  * ellipsoid under the tip; its shoulder is looked for point by point.
+ * @param t the truth
+ * @param from the eye, metres
+ * @returns the point that is met, metres
  */
 export function sightedTip(t: SimulatedTree, from: Vec): Vec {
   const tip = tipOf(t);

@@ -89,6 +89,9 @@ export type HeightReading = Exclude<Reading, AnyDiameter | TrunkReading>;
 
 /** The tool a diameter was read with, as its errors are kept. */
 export type ToolName = DiameterTool | 'optical';
+/**
+ * The tool a diameter was read with; everything optical is one.
+ */
 export const toolOf = (r: AnyDiameter): ToolName => (r.kind === 'diameter' ? r.tool : 'optical');
 
 /** The stem readings belong to when none is named. */

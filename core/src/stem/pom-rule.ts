@@ -41,6 +41,9 @@ export function step(state: PomState, rule: PomRuleName, code: string, text: str
 
 /**
  * A height on the stem as a tape shows it: centimetres in metric surveys, hundredths of a foot in US ones.
+ * @param height metres
+ * @param units of the survey
+ * @returns figure and unit
  * @example showPom(metres(1.3716), 'us') // '4.5 ft'
  */
 export function showPom(height: Metres, units: UnitSystem): string {

@@ -64,6 +64,8 @@ export const TRUNK_LIMITS = { height: 20, diameter: 15, slope: 60, lean: 75, sno
 
 /**
  * Refuses a trunk that can't be.
+ * @param trunk what is said of it
+ * @returns nothing, where it can be
  * @throws DomainError `out-of-range`, `zone-upside-down`, `lies-on-the-ground`
  */
 export function checkTrunk(trunk: Trunk): void {

@@ -4,6 +4,7 @@ import type { ProtocolOptions } from './protocol';
 /**
  * What a protocol's purpose asks of a diameter. Points that are marked for a next visit, and records without classes,
  * need what a check cruise allows (0.1 in or 1 %); work in classes needs to find the right class.
+ * @param p the protocol
  * @returns half a class, or an absolute and a relative bound, metres
  */
 export function diameterTolerance(

@@ -18,6 +18,7 @@ export interface ReadDiameter {
  * @param r as read
  * @param errors where the reading names none
  * @param assume is told of every figure nobody gave
+ * @returns the diameter in metres with its standard error, and what a second reading says of its roundness
  * @throws DomainError on a reading that can't be one
  */
 export function readDiameter(r: AnyDiameter, errors: ReadingErrors, assume: (a: Assumption) => void): ReadDiameter {

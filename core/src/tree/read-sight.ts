@@ -106,6 +106,8 @@ export function sigmaOfShot(shot: Pick<ShotReading, 'by' | 'sigma' | 'sigmaShare
 
 /**
  * The scale of a sighting as the core uses it.
+ * @param reading a sighting as it is kept
+ * @returns its scale, with what that scale needs
  * @throws DomainError `bad-scale` when a fixed scale names no distance, or a dial not how it reads
  */
 export function scaleOf(reading: Pick<AngleReading, 'scale' | 'scaleDistance' | 'level' | 'grows'>): AngleScale {

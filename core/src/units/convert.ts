@@ -46,8 +46,28 @@ export function fromMetres(length: Metres, unit: LengthUnit): number {
 
 export const metresToFeet = (m: Metres) => (m / METRES_PER_FOOT) as Feet;
 export const metresToInches = (m: Metres) => (m / METRES_PER_INCH) as Inches;
+/**
+ * Feet in metres.
+ * @example feetToMetres(10) // 3.048
+ */
 export const feetToMetres = (ft: Feet) => (ft * METRES_PER_FOOT) as Metres;
+/**
+ * Inches in metres.
+ * @example inchesToMetres(10) // 0.254
+ */
 export const inchesToMetres = (i: Inches) => (i * METRES_PER_INCH) as Metres;
+/**
+ * Cubic metres in cubic feet.
+ * @example cubicMetresToCubicFeet(0.028316846592) // 1
+ */
 export const cubicMetresToCubicFeet = (v: CubicMetres) => (v / METRES_PER_FOOT ** 3) as CubicFeet;
+/**
+ * Degrees in radians.
+ * @example degreesToRadians(180) // Math.PI
+ */
 export const degreesToRadians = (deg: number) => ((deg * Math.PI) / 180) as Radians;
+/**
+ * Radians in degrees.
+ * @example radiansToDegrees(Math.PI) // 180
+ */
 export const radiansToDegrees = (rad: number) => ((rad * 180) / Math.PI) as Quantity<'deg'>;

@@ -14,6 +14,7 @@ export const UNITS_OF: Record<UnitSystem, { readonly diameter: LengthUnit; reado
  * @param length metres
  * @param unit m, cm, mm, ft, in or chain
  * @param decimals digits after the point
+ * @returns figure and unit
  * @example formatLength(metres(23.456), 'm', 1) // '23.5 m'
  */
 export function formatLength(length: Metres, unit: LengthUnit, decimals: number): string {
@@ -22,6 +23,9 @@ export function formatLength(length: Metres, unit: LengthUnit, decimals: number)
 
 /**
  * A number with a true minus sign and fixed decimals; −0 is shown as 0.
+ * @param n any number
+ * @param decimals digits after the point
+ * @returns the figure alone
  * @example formatNumber(-0.04, 1) // '0.0'
  */
 export function formatNumber(n: number, decimals: number): string {
@@ -29,22 +33,45 @@ export function formatNumber(n: number, decimals: number): string {
   return n < 0 && Number(s) !== 0 ? `−${s}` : s;
 }
 
-/** Metres in one of the units that heights and distances are shown in. */
+/**
+ * Metres in one of the units that heights and distances are shown in.
+ * @example metresPerLength('us') // 0.3048
+ */
 export const metresPerLength = (units: UnitSystem): number => METRES_PER[UNITS_OF[units].length];
 
+/**
+ * A diameter in the survey’s units: cm or in.
+ * @example showDiameter(0.413, 'metric') // '41.3 cm'
+ */
 export const showDiameter = (d: Metres, u: UnitSystem) => formatLength(d, UNITS_OF[u].diameter, 1);
+/**
+ * A height or distance in the survey’s units: m or ft.
+ * @example showHeight(30.48, 'us') // '100.0 ft'
+ */
 export const showHeight = (h: Metres, u: UnitSystem) => formatLength(h, UNITS_OF[u].length, 1);
 
-/** Basal area in the survey's units: m² or ft². */
+/**
+ * Basal area in the survey's units: m² or ft².
+ * @example showBasalArea(0.1, 'metric') // '0.100 m²'
+ */
 export const showBasalArea = (g: SquareMetres, u: UnitSystem) =>
   u === 'us' ? `${formatNumber(g / METRES_PER_FOOT ** 2, 2)} ft²` : `${formatNumber(g, 3)} m²`;
 
-/** Decimals that keep three figures of a stem's volume visible. */
+/**
+ * A volume in the survey’s units, with decimals that keep three figures visible.
+ * @param v cubic metres
+ * @param u units of the survey
+ * @returns figure and unit: m³ or ft³
+ * @example showVolume(1.2345, 'metric') // '1.23 m³'
+ */
 export function showVolume(v: CubicMetres, u: UnitSystem): string {
   return `${volumeFigure(v, v, u)} ${UNITS_OF[u].volume}`;
 }
 
-/** A volume's error with as many decimals as the volume itself is shown with. */
+/**
+ * A volume's error with as many decimals as the volume itself is shown with.
+ * @example showVolumeSigma(0.1, 1.2345, 'metric') // '0.10'
+ */
 export const showVolumeSigma = (sigma: CubicMetres, v: CubicMetres, u: UnitSystem) => volumeFigure(sigma, v, u);
 
 function volumeFigure(shown: CubicMetres, like: CubicMetres, u: UnitSystem): string {

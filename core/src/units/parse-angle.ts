@@ -30,7 +30,13 @@ export function parseAngle(text: string, scale: AngleScale): ParsedAngle {
   return { ok: true, value, scale: said, signed: m[1] !== undefined, echo: echoAngle(value, said) };
 }
 
-/** A sighting as it is shown everywhere: signed, with its scale. */
+/**
+ * A sighting as it is shown everywhere: signed, with its scale.
+ * @param value as read
+ * @param scale it is read on
+ * @returns the figure with its sign and scale; of a dial what it means too
+ * @example echoAngle(-7, { kind: 'percent' }) // '−7 %'
+ */
 export function echoAngle(value: number, scale: AngleScale): string {
   const sign = value > 0 ? '+' : value < 0 ? '−' : '';
   const n = `${sign}${Math.abs(value)}`;

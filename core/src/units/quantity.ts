@@ -14,13 +14,33 @@ export type Radians = Quantity<'rad'>;
 /** A sighting as rise over run: up is positive, level is 0. */
 export type Tangent = Quantity<'rise/run'>;
 
+/**
+ * A number that is meant in metres.
+ * @example metres(1.3) // 1.3
+ */
 export const metres = (n: number) => n as Metres;
 export const feet = (n: number) => n as Feet;
 export const inches = (n: number) => n as Inches;
+/**
+ * A number that is meant in square metres.
+ * @example squareMetres(0.2) // 0.2
+ */
 export const squareMetres = (n: number) => n as SquareMetres;
+/**
+ * A number that is meant in cubic metres.
+ * @example cubicMetres(1.5) // 1.5
+ */
 export const cubicMetres = (n: number) => n as CubicMetres;
 export const boardFeet = (n: number) => n as BoardFeet;
+/**
+ * A number that is meant in radians.
+ * @example radians(0.1) // 0.1
+ */
 export const radians = (n: number) => n as Radians;
+/**
+ * A number that is meant as rise over run.
+ * @example tangent(0.8) // 0.8
+ */
 export const tangent = (n: number) => n as Tangent;
 
 /**

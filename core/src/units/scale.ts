@@ -55,7 +55,13 @@ function divisor(scale: Exclude<AngleScale, { kind: 'degree' | 'dial' }>): numbe
   return scale.kind === 'topographic' ? 66 : scale.distance;
 }
 
-/** Why a reading can't be on a scale, as a sentence; null when it can. */
+/**
+ * Why a reading can't be on a scale, as a sentence; null when it can.
+ * @param reading as it stands on the scale
+ * @param scale with what it needs
+ * @returns a sentence, or null
+ * @example checkScaleRange(45, { kind: 'degree' }) // null
+ */
 export function checkScaleRange(reading: number, scale: AngleScale): string | null {
   if (!Number.isFinite(reading)) return 'A sighting must be a finite number.';
   if (scale.kind === 'fixed' && !(Number.isFinite(scale.distance) && scale.distance > 0)) {
