@@ -26,7 +26,7 @@ export function TextField({ label, value, onChange, width = 'w-52', figures = fa
         onChange={(e) => onChange(e.target.value)}
         {...rest}
       />
-      {refusal !== null && <span className="max-w-52 text-[14px] text-berry">{refusal}</span>}
+      {refusal !== null && <span className="max-w-72 text-[14px] text-berry">{refusal}</span>}
     </label>
   );
 }

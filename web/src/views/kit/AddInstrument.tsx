@@ -1,7 +1,8 @@
-import { useState } from 'react';
 import { scaleEndOf } from '../../book/instrument-scale';
 import type { BodyOf } from '../../contract/envelope';
 import { INSTRUMENT_TOOLS } from '../../contract/kinds/instrument';
+import { InstrumentBody } from '../../contract/records/instrument';
+import { type FormOf, useContractForm } from '../../ui/contract-form';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
 import { FACTOR, type InstrumentTool, TOOL_WORDS } from './instrument-model';
@@ -29,46 +30,50 @@ function scaleNamed(name: string, end: number | null): BodyOf<'instrument'>['sca
   };
 }
 
+const EMPTY = { name: '', tool: 'clinometer', sigma: '', scale: 'degree', end: '' };
+
+/** The body of what is typed; a scale that ends level or lower shows no tip. */
+const form: FormOf<typeof EMPTY> = {
+  mean({ name, tool, sigma, scale, end }) {
+    const words = TOOL_WORDS[tool as InstrumentTool];
+    const [value, ends] = [numberOf(sigma), numberOf(end)];
+    const angled = words.use === 'angle';
+    const badEnd = angled && ends !== null && scaleEndOf(scaleNamed(scale, ends)) === null;
+    const badError = value !== null && !(value > 0 && value < 100);
+    return {
+      body: {
+        name: name.trim(),
+        tool,
+        serial: null,
+        sigma: value === null || badError || !words.sigma ? null : value * FACTOR[words.sigma],
+        scale: angled ? scaleNamed(scale, badEnd ? null : ends) : null,
+      },
+      wrong: {
+        end: badEnd ? 'The figure at its upper end, on the scale itself: past level, under 90°.' : null,
+        sigma: badError ? 'A number above 0 and under 100, or left empty.' : null,
+      },
+    };
+  },
+};
+
 /** A tool that was not in the book yet, with the error its owner trusts it to. */
 export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) => void }) {
-  const [name, setName] = useState('');
-  const [tool, setTool] = useState<InstrumentTool>('clinometer');
-  const [sigma, setSigma] = useState('');
-  const [scale, setScale] = useState('degree');
-  const [end, setEnd] = useState('');
-  const words = TOOL_WORDS[tool];
-  const value = numberOf(sigma);
-  const ends = numberOf(end);
-  // a scale that ends level or lower shows no tip
-  const badEnd =
-    ends === null || (words.use === 'angle' && scaleEndOf(scaleNamed(scale, ends)) !== null)
-      ? null
-      : 'The figure at its upper end, on the scale itself: past level, under 90°.';
-  const bad = value !== null && !(value > 0 && value < 100);
+  const { typed, field, body, submit, reset } = useContractForm(InstrumentBody, EMPTY, form);
+  const words = TOOL_WORDS[typed.tool as InstrumentTool];
   return (
     <details className="mt-3 text-[15px]">
       <summary className="flex min-h-12 items-center font-semibold">+ another instrument</summary>
       <form
         className="flex flex-wrap items-start gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!name.trim() || bad || badEnd) return;
-          onAdd({
-            name: name.trim(),
-            tool,
-            serial: null,
-            sigma: value === null || !words.sigma ? null : value * FACTOR[words.sigma],
-            scale: words.use === 'angle' ? scaleNamed(scale, ends) : null,
-          });
-          setName('');
-          setSigma('');
-          setEnd('');
-        }}
+        onSubmit={submit((made) => {
+          onAdd(made);
+          reset();
+        })}
       >
-        <TextField label="Name" value={name} onChange={setName} maxLength={80} />
+        <TextField label="Name" {...field('name')} maxLength={80} />
         <label className="flex min-w-0 flex-col gap-1">
           What it is
-          <select className="chip max-w-full justify-start" value={tool} onChange={(e) => setTool(e.target.value as InstrumentTool)}>
+          <select className="chip max-w-full justify-start" value={typed.tool} onChange={(e) => field('tool').onChange(e.target.value)}>
             {INSTRUMENT_TOOLS.map((t) => (
               <option key={t} value={t}>
                 {TOOL_WORDS[t].name}
@@ -79,7 +84,7 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
         {words.use === 'angle' && (
           <label className="flex min-w-0 flex-col gap-1">
             Its scale
-            <select className="chip max-w-full justify-start" value={scale} onChange={(e) => setScale(e.target.value)}>
+            <select className="chip max-w-full justify-start" value={typed.scale} onChange={(e) => field('scale').onChange(e.target.value)}>
               {SCALES.map(([v, label]) => (
                 <option key={v} value={v}>
                   {label}
@@ -91,30 +96,26 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
         {words.use === 'angle' && (
           <TextField
             label="The scale ends at"
-            value={end}
-            onChange={setEnd}
+            {...field('end')}
             width="w-32"
             figures
             inputMode="decimal"
             maxLength={10}
             placeholder="far enough"
-            refusal={badEnd}
           />
         )}
         {words.sigma && (
           <TextField
             label={`Its error, ± ${words.sigma}`}
-            value={sigma}
-            onChange={setSigma}
+            {...field('sigma')}
             width="w-32"
             figures
             inputMode="decimal"
             maxLength={10}
             placeholder="usual"
-            refusal={bad ? 'A number above 0 and under 100, or left empty.' : null}
           />
         )}
-        <button type="submit" className="button self-end" disabled={!name.trim() || bad || badEnd !== null}>
+        <button type="submit" className="button self-end" disabled={body === null}>
           Add it to the book
         </button>
       </form>

@@ -1,7 +1,9 @@
 import { formatNumber, fromMetres, type LengthUnit, metres, parseLength, showPom, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { BodyOf } from '../../contract/envelope';
-import type { BodyMeasure } from '../../contract/kinds/body-measure';
+import { BODY_RANGES, type BodyMeasure } from '../../contract/kinds/body-measure';
+import { BodyMeasureBody } from '../../contract/records/body-measure';
+import { useContractForm } from '../../ui/contract-form';
 import { MEASURE_NAMES, type MeasureLine, type PersonKit } from './kit-model';
 
 interface Props {
@@ -53,8 +55,10 @@ export function BodyMeasures({ kit, units, today, onKeep }: Props) {
                 m={m}
                 units={units}
                 onCancel={() => setOpen(null)}
-                onKeep={(value, footwear, where) => {
-                  onKeep({ person: kit.id, what: m.what, value, footwear, where, on: today });
+                person={kit.id}
+                today={today}
+                onKeep={(body) => {
+                  onKeep(body);
                   setOpen(null);
                 }}
               />
@@ -91,64 +95,75 @@ function Due({ m }: { m: MeasureLine }) {
   return <span className={m.due.state === 'soon' ? 'font-semibold text-resin-text' : 'text-soft'}>good for {m.due.days} days</span>;
 }
 
-/** What a length of this kind may be, metres: what the book takes, and what a body can be. */
-const RANGE: Readonly<Record<BodyMeasure, readonly [number, number]>> = {
-  'breast-height-mark': [0.5, 2],
-  reach: [0.3, 1],
-  'eye-height': [0.8, 2.5],
-};
-
 function Take({
   m,
   units,
+  person,
+  today,
   onKeep,
   onCancel,
 }: {
   m: MeasureLine;
   units: UnitSystem;
-  onKeep: (value: number, footwear: string | null, where: string | null) => void;
+  person: string;
+  today: string;
+  onKeep: (body: BodyOf<'body-measure'>) => void;
   onCancel: () => void;
 }) {
-  const [typed, setTyped] = useState('');
-  const [footwear, setFootwear] = useState(m.footwear ?? '');
-  const [where, setWhere] = useState(m.where ?? '');
-  const [wrong, setWrong] = useState<string | null>(null);
   const unit: LengthUnit = m.what === 'reach' ? (units === 'us' ? 'in' : 'cm') : units === 'us' ? 'ft' : 'm';
-  const [low, high] = RANGE[m.what];
-  const submit = (e: { preventDefault: () => void }) => {
-    e.preventDefault();
-    const length = parseLength(typed, unit);
-    if (!length.ok) return setWrong(length.reason);
-    if (length.metres < low || length.metres > high) {
-      return setWrong(
-        `${length.echo} is no ${MEASURE_NAMES[m.what].toLowerCase()}: from ${show(m.what, low, units)} to ${show(m.what, high, units)}.`,
-      );
-    }
-    onKeep(length.metres, footwear.trim() || null, where.trim() || null);
-  };
+  const form = useContractForm(
+    BodyMeasureBody,
+    { value: '', footwear: m.footwear ?? '', where: m.where ?? '' },
+    {
+      mean({ value, footwear, where }) {
+        const length = parseLength(value, unit);
+        const [low, high] = BODY_RANGES[m.what];
+        // the contract speaks of metres, a person of the unit in hand
+        const off = length.ok && (length.metres < low || length.metres > high);
+        return {
+          body: {
+            person,
+            what: m.what,
+            value: length.ok ? length.metres : null,
+            footwear: footwear.trim() || null,
+            where: where.trim() || null,
+            on: today,
+          },
+          wrong: {
+            value: !length.ok
+              ? length.reason
+              : off
+                ? `${length.echo} is no ${MEASURE_NAMES[m.what].toLowerCase()}: from ${show(m.what, low, units)} to ${show(m.what, high, units)}.`
+                : null,
+          },
+        };
+      },
+    },
+  );
+  const [value, footwear, where] = [form.field('value'), form.field('footwear'), form.field('where')];
   const field = 'mt-1 block box w-full';
   return (
-    <form onSubmit={submit} className="mt-3 grid gap-3 desk:grid-cols-[10rem_1fr_1fr_auto] desk:items-end" noValidate>
+    <form onSubmit={form.submit(onKeep)} className="mt-3 grid gap-3 desk:grid-cols-[10rem_1fr_1fr_auto] desk:items-end" noValidate>
       <label className="text-[15px]">
         {MEASURE_NAMES[m.what]}, {unit}
         <input
           className={`${field} figure`}
-          value={typed}
+          value={value.value}
           inputMode="decimal"
           autoComplete="off"
-          aria-invalid={wrong !== null}
+          aria-invalid={value.refusal !== null}
           aria-describedby="take-wrong"
-          onChange={(e) => setTyped(e.target.value)}
+          onChange={(e) => value.onChange(e.target.value)}
         />
       </label>
       <label className="text-[15px]">
         In which boots
-        <input className={field} value={footwear} maxLength={80} onChange={(e) => setFootwear(e.target.value)} />
+        <input className={field} value={footwear.value} maxLength={80} onChange={(e) => footwear.onChange(e.target.value)} />
       </label>
       {m.what === 'breast-height-mark' ? (
         <label className="text-[15px]">
           Where on you
-          <input className={field} value={where} maxLength={120} onChange={(e) => setWhere(e.target.value)} />
+          <input className={field} value={where.value} maxLength={120} onChange={(e) => where.onChange(e.target.value)} />
         </label>
       ) : (
         <span />
@@ -162,7 +177,7 @@ function Take({
         </button>
       </span>
       <p id="take-wrong" className="text-[15px] text-berry desk:col-span-4" aria-live="polite">
-        {wrong}
+        {value.refusal ?? footwear.refusal ?? where.refusal}
       </p>
     </form>
   );

@@ -67,9 +67,10 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
               </div>
               {open === i.id && words.check && (
                 <CheckForm
+                  instrument={i.id}
                   what={words.check.what}
-                  onKeep={(found) => {
-                    onKeepCheck({ instrument: i.id, what: words.check?.what ?? 'two-way', found });
+                  onKeep={(body) => {
+                    onKeepCheck(body);
                     setOpen(null);
                   }}
                 />

@@ -1,9 +1,11 @@
 import { useMemo, useState } from 'react';
 import { localDate, makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
+import { PersonBody } from '../../contract/records/person';
 import { bookStore } from '../../field/book-store';
 import { loadPreferences, makerNow, savePreferences } from '../../field/device';
 import { useBookState } from '../../field/use-book';
+import { useContractForm } from '../../ui/contract-form';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 import { BodyMeasures } from './BodyMeasures';
@@ -110,8 +112,8 @@ export default function Kit() {
         onAdd={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'instrument', body) as AnyRecord)}
       />
       <AddPerson
-        onAdd={(name) => {
-          const made = makeRecord(makerNow(null), 'person', { name, eyeHeight: null, reach: null });
+        onAdd={(body) => {
+          const made = makeRecord(makerNow(null), 'person', body);
           keep(made as AnyRecord);
           choose(made.id);
         }}
@@ -120,27 +122,31 @@ export default function Kit() {
   );
 }
 
-function AddPerson({ onAdd }: { onAdd: (name: string) => void }) {
-  const [name, setName] = useState('');
+function AddPerson({ onAdd }: { onAdd: (body: PersonBody) => void }) {
+  const form = useContractForm(
+    PersonBody,
+    { name: '' },
+    { mean: ({ name }) => ({ body: { name: name.trim(), eyeHeight: null, reach: null } }) },
+  );
+  const { value, onChange, refusal } = form.field('name');
   return (
     <form
       className="mt-8 flex max-w-lg flex-wrap gap-2 border-t border-edge pt-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!name.trim()) return;
-        onAdd(name.trim());
-        setName('');
-      }}
+      onSubmit={form.submit((body) => {
+        onAdd(body);
+        form.reset();
+      })}
     >
       <input
         aria-label="Name of somebody else who measures"
         placeholder="another person"
         maxLength={80}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
+        value={value}
+        aria-invalid={refusal !== null}
+        onChange={(e) => onChange(e.target.value)}
         className="box min-w-0 flex-1 placeholder:text-soft placeholder:opacity-100"
       />
-      <button type="submit" className="button" disabled={!name.trim()}>
+      <button type="submit" className="button" disabled={form.body === null}>
         Add to the book
       </button>
     </form>

@@ -14,6 +14,8 @@ import {
 import { useState } from 'react';
 import type { Book } from '../../book/book';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { PaceCalibrationBody } from '../../contract/records/pace-calibration';
+import { useContractForm } from '../../ui/contract-form';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
 
@@ -83,9 +85,11 @@ export function Paces({ book, person, units, today, onKeep }: Props) {
       </div>
       {open && (
         <Course
+          person={person}
+          today={today}
           units={units}
-          onKeep={(runs, footwear, counted) => {
-            onKeep({ person, counted, runs, footwear, on: today });
+          onKeep={(body) => {
+            onKeep(body);
             setOpen(false);
           }}
         />
@@ -141,71 +145,93 @@ function History({ all, units }: { all: readonly RecordOf<'pace-calibration'>[];
   );
 }
 
+const RUNS = 12;
+const COURSE = {
+  course: '',
+  footwear: '',
+  counted: 'double',
+  ...Object.fromEntries(Array.from({ length: RUNS }, (_, i) => [`run${i}`, ''])),
+};
+
 /** Runs over one course, as they are walked. */
 function Course({
+  person,
+  today,
   units,
   onKeep,
 }: {
+  person: string;
+  today: string;
   units: UnitSystem;
-  onKeep: (runs: { course: number; paces: number }[], footwear: string | null, counted: 'double' | 'single') => void;
+  onKeep: (body: PaceCalibrationBody) => void;
 }) {
-  const [course, setCourse] = useState(units === 'us' ? '200' : '60');
-  const [counts, setCounts] = useState<readonly string[]>(['', '', '']);
-  const [footwear, setFootwear] = useState('');
-  const [counted, setCounted] = useState<'double' | 'single'>('double');
-  const length = parseLength(course, units === 'us' ? 'ft' : 'm');
-  const paces = counts.map(numberOf);
-  const bad = paces.some((p) => p !== null && !(p > 0 && p < 5000));
-  const runs = length.ok && !bad ? paces.flatMap((p) => (p === null ? [] : [{ course: length.metres, paces: p }])) : [];
-  const pace = runs.length > 0 ? calibratePace(runs) : null;
+  const [count, setCount] = useState(3);
+  const form = useContractForm(PaceCalibrationBody, { ...COURSE, course: units === 'us' ? '200' : '60' } as Record<string, string>, {
+    mean(typed) {
+      const length = parseLength(typed.course ?? '', units === 'us' ? 'ft' : 'm');
+      const paces = Array.from({ length: RUNS }, (_, i) => numberOf(typed[`run${i}`] ?? ''));
+      const bad = paces.some((p) => p !== null && !(p > 0 && p < 5000));
+      return {
+        body: {
+          person,
+          counted: typed.counted,
+          runs: length.ok && !bad ? paces.flatMap((p) => (p === null ? [] : [{ course: length.metres, paces: p }])) : [],
+          footwear: typed.footwear?.trim() || null,
+          on: today,
+        },
+        wrong: { course: length.ok ? null : length.reason, run0: bad ? 'Paces are numbers above 0.' : null },
+      };
+    },
+    at: { runs: 'run0' },
+  });
+  const pace = form.body ? calibratePace(form.body.runs) : null;
+  const why = [form.field('course').refusal, ...Array.from({ length: RUNS }, (_, i) => form.field(`run${i}`).refusal)].find(Boolean);
   return (
-    <form
-      className="flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (runs.length > 0) onKeep(runs, footwear.trim() || null, counted);
-      }}
-    >
+    <form className="flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3" onSubmit={form.submit(onKeep)}>
       <div className="flex flex-wrap items-end gap-3">
         <TextField
           label={`Course, ${units === 'us' ? 'ft' : 'm'}`}
-          value={course}
-          onChange={setCourse}
+          {...form.field('course')}
+          refusal={null}
           width="w-28"
           figures
           inputMode="text"
           maxLength={12}
         />
-        {counts.map((c, i) => (
+        {Array.from({ length: count }, (_, i) => `run${i}`).map((run, i) => (
           <TextField
-            // biome-ignore lint/suspicious/noArrayIndexKey: runs have no other name than their number
-            key={i}
+            key={run}
             label={`Run ${i + 1}, paces`}
-            value={c}
-            onChange={(text) => setCounts(counts.map((x, j) => (j === i ? text : x)))}
+            {...form.field(run)}
+            refusal={null}
             width="w-28"
             figures
             inputMode="decimal"
             maxLength={8}
           />
         ))}
-        <button type="button" className="chip px-3" onClick={() => setCounts([...counts, ''])} disabled={counts.length >= 12}>
+        <button type="button" className="chip px-3" onClick={() => setCount(count + 1)} disabled={count >= RUNS}>
           + run
         </button>
       </div>
       <div className="flex flex-wrap items-end gap-3">
-        <TextField label="Footwear" value={footwear} onChange={setFootwear} maxLength={80} />
+        <TextField label="Footwear" {...form.field('footwear')} maxLength={80} />
         <fieldset className="flex items-center gap-1.5">
           <legend className="sr-only">What is counted</legend>
           {(['double', 'single'] as const).map((c) => (
-            <button key={c} type="button" className="chip px-3" aria-pressed={counted === c} onClick={() => setCounted(c)}>
+            <button
+              key={c}
+              type="button"
+              className="chip px-3"
+              aria-pressed={form.typed.counted === c}
+              onClick={() => form.field('counted').onChange(c)}
+            >
               {c === 'double' ? 'every second step' : 'every step'}
             </button>
           ))}
         </fieldset>
       </div>
-      {!length.ok && <p className="text-berry">{length.reason}</p>}
-      {bad && <p className="text-berry">Paces are numbers above 0.</p>}
+      {why && <p className="text-berry">{why}</p>}
       {pace && (
         <p role="status" className="font-semibold">
           {show(pace.pace, units)}
@@ -218,7 +244,7 @@ function Course({
           )}
         </p>
       )}
-      <button type="submit" className="button button-go self-start" disabled={runs.length === 0}>
+      <button type="submit" className="button button-go self-start" disabled={form.body === null}>
         Keep this pace
       </button>
     </form>
