@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { localDate, makeRecord } from '../../book/make-records';
+import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { PersonBody } from '../../contract/records/person';
 import { bookStore } from '../../field/book-store';
@@ -8,6 +8,7 @@ import { useBookState } from '../../field/use-book';
 import { useContractForm } from '../../ui/contract-form';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
+import { useToday } from '../../ui/use-today';
 import { BodyMeasures } from './BodyMeasures';
 import { Instruments } from './Instruments';
 import { TOOL_WORDS } from './instrument-model';
@@ -23,7 +24,7 @@ export default function Kit() {
   const [units, setUnits] = useState(prefs.units);
   const people = book.all('person');
   const person = people.find((p) => p.entity === prefs.person) ?? people[0] ?? null;
-  const today = localDate(new Date());
+  const today = useToday();
   const kit = useMemo(() => (person ? kitOf(book, person.entity, today) : null), [book, person, today]);
   const choose = (id: string) => {
     const next = { ...loadPreferences(), person: id };

@@ -8,7 +8,8 @@ export function Chips({ m, onReach }: { m: MeasureModel; onReach: () => void }) 
   const { step } = m;
   if (!step) return <OptionalSteps m={m} onReach={onReach} />;
   if (step.id === 'trunk') return null;
-  return step.id === 'dbh' || step.id === 'upper' ? <TapeChips m={m} /> : <HeightChips m={m} step={step.id} />;
+  if (step.id === 'dbh' || step.id === 'upper') return <TapeChips m={m} />;
+  return m.heightChips && <HeightChips m={m.heightChips} />;
 }
 
 /** With the work of the protocol done, what else could be read here. */

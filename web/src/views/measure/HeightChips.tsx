@@ -8,13 +8,13 @@ import { STEPS } from '../../methods/steps';
 import { celsiusOf } from '../../ui/number-of';
 import { Choice, Row } from './Choice';
 import { MethodSelect } from './MethodSelect';
-import { type ChipsProps, sameChips } from './same-chips';
 import type { StepId } from './steps';
 import { Units } from './Units';
-import type { MeasureModel } from './use-measure';
+import type { HeightChipsModel } from './use-measure';
 
 /** How the value of a height's step is meant: method, instrument, unit, scale. What is on is what is assumed until told otherwise. */
-export const HeightChips = memo(function HeightChips({ m, step }: ChipsProps) {
+export const HeightChips = memo(function HeightChips({ m }: { m: HeightChipsModel }) {
+  const { step } = m;
   switch (step) {
     case 'distance':
       return <DistanceChips m={m} />;
@@ -29,7 +29,7 @@ export const HeightChips = memo(function HeightChips({ m, step }: ChipsProps) {
       return (
         <Row label="Leans">
           {(['eye', 'away', 'side'] as const).map((to) => (
-            <Choice key={to} label={TOWARD[to]} on={m.place.leanTo === to} pick={() => m.setPlace((p) => ({ ...p, leanTo: to }))} />
+            <Choice key={to} label={TOWARD[to]} on={m.leanTo === to} pick={() => m.setPlace((p) => ({ ...p, leanTo: to }))} />
           ))}
         </Row>
       );
@@ -37,23 +37,23 @@ export const HeightChips = memo(function HeightChips({ m, step }: ChipsProps) {
       if (STEPS[step].often) return <Often m={m} texts={STEPS[step].often} />;
       return STEPS[step].unit || m.shoots ? <LengthChips m={m} step={step} /> : <AngleChips m={m} step={step} />;
   }
-}, sameChips);
+});
 
 /** What is often typed at a step, to be tapped. */
-function Often({ m, texts }: { m: MeasureModel; texts: readonly string[] }) {
+function Often({ m, texts }: { m: HeightChipsModel; texts: readonly string[] }) {
   return (
     <Row>
       <MethodChoice m={m} />
       {texts.map((t) => (
-        <Choice key={t} label={t.includes(':') ? t : `${t}°`} on={m.place.text === t} pick={() => m.type(t)} />
+        <Choice key={t} label={t.includes(':') ? t : `${t}°`} on={m.text === t} pick={() => m.type(t)} />
       ))}
     </Row>
   );
 }
 
-function LengthChips({ m, step }: { m: MeasureModel; step: StepId }) {
+function LengthChips({ m, step }: { m: HeightChipsModel; step: StepId }) {
   const { kept, prefs, choose } = m;
-  const read = m.place.text === '' && kept && 'unit' in kept ? kept : null;
+  const read = m.empty && kept && 'unit' in kept ? kept : null;
   if (STEPS[step].unit === 'diameter') {
     const units: readonly LengthUnit[] = ['cm', 'in'];
     return (
@@ -76,7 +76,7 @@ function LengthChips({ m, step }: { m: MeasureModel; step: StepId }) {
 }
 
 /** How warm it is, where ultrasound measures. */
-function Warmth({ m }: { m: MeasureModel }) {
+function Warmth({ m }: { m: HeightChipsModel }) {
   return (
     <label className="chip min-w-0 flex-1 gap-1 px-1">
       <input
@@ -101,9 +101,9 @@ const WAYS: Readonly<Record<DistanceWay, string>> = {
   'fixed-base': 'rangefinder',
 };
 
-function DistanceChips({ m }: { m: MeasureModel }) {
+function DistanceChips({ m }: { m: HeightChipsModel }) {
   const { kept, prefs, choose } = m;
-  const read = m.place.text === '' && (kept?.kind === 'distance' || kept?.kind === 'paces') ? kept : null;
+  const read = m.empty && (kept?.kind === 'distance' || kept?.kind === 'paces') ? kept : null;
   const along = read?.along ?? prefs.along;
   const to = read?.to ?? prefs.to;
   const bark = to === 'bark';
@@ -128,7 +128,7 @@ function DistanceChips({ m }: { m: MeasureModel }) {
             {WAYS[by]}
           </option>
         ))}
-        {m.determination.station === null && (
+        {!m.started && (
           <optgroup label="or another way to the height">
             {MEASURE_METHODS.filter((way) => way !== m.method).map((way) => (
               <option key={way} value={way}>
@@ -167,9 +167,9 @@ const isMethod = (chosen: string): chosen is MeasureMethod => (MEASURE_METHODS a
 
 const FIXED = [15, 20, 25, 30, 40, 50];
 
-function AngleChips({ m, step }: { m: MeasureModel; step: StepId }) {
+function AngleChips({ m, step }: { m: HeightChipsModel; step: StepId }) {
   const { kept, prefs, choose } = m;
-  const read = m.place.text === '' && kept?.kind === 'angle' ? kept : null;
+  const read = m.empty && kept?.kind === 'angle' ? kept : null;
   const scale: AngleScale = read ? scaleOfReading(read, prefs.scale) : prefs.scale;
   if (m.method === 'included-angle' && (step === 'tip' || step === 'crown-base' || step === 'merchantable')) {
     return (
@@ -241,24 +241,24 @@ function scaleOfReading(
 }
 
 /** Before anything is read of a determination its method can be chosen; afterwards another one begins a new one. */
-function MethodChoice({ m }: { m: MeasureModel }) {
-  if (m.determination.station !== null || m.place.text !== '') return null;
+function MethodChoice({ m }: { m: HeightChipsModel }) {
+  if (m.started || !m.empty) return null;
   return <MethodSelect m={m} className="chip min-w-0 flex-[1.4] px-1" short />;
 }
 
-function lower(m: MeasureModel, to: 'base' | 'mark') {
+function lower(m: HeightChipsModel, to: 'base' | 'mark') {
   m.setPlace((p) => ({ ...p, lower: to, at: to, text: '' }));
 }
 
-function MerchantableChoice({ m }: { m: MeasureModel }) {
+function MerchantableChoice({ m }: { m: HeightChipsModel }) {
   const to = (step: 'logs' | 'merchantable' | 'log-scale') => m.setPlace((p) => ({ ...p, merchantable: step, at: step, text: '' }));
   return (
     <>
-      <Choice label="logs" name="count the logs" on={m.step?.id === 'logs'} pick={() => to('logs')} />
-      {m.step?.id !== 'merchantable' && (
-        <Choice label="scale" name="logs on a stick’s log scale" on={m.step?.id === 'log-scale'} pick={() => to('log-scale')} />
+      <Choice label="logs" name="count the logs" on={m.step === 'logs'} pick={() => to('logs')} />
+      {m.step !== 'merchantable' && (
+        <Choice label="scale" name="logs on a stick’s log scale" on={m.step === 'log-scale'} pick={() => to('log-scale')} />
       )}
-      <Choice label="sight" name="sight the merchantable top" on={m.step?.id === 'merchantable'} pick={() => to('merchantable')} />
+      <Choice label="sight" name="sight the merchantable top" on={m.step === 'merchantable'} pick={() => to('merchantable')} />
     </>
   );
 }

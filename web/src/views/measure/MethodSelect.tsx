@@ -2,7 +2,7 @@ import { MEASURE_METHODS, METHODS, type MeasureMethod } from '../../methods/inde
 import type { MeasureModel } from './use-measure';
 
 interface Props {
-  readonly m: MeasureModel;
+  readonly m: Pick<MeasureModel, 'method' | 'measureBy'>;
   readonly className: string;
   readonly short?: boolean;
   readonly onPick?: (() => void) | undefined;

@@ -1,6 +1,5 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
 import { memo, useState } from 'react';
-import { localDate } from '../../book/make-records';
 import { settled } from '../../book/versions';
 import { sayReading } from '../../methods/say-reading';
 import { noteOf } from '../../methods/step-notes';
@@ -125,7 +124,7 @@ function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefin
         {before &&
           `; ${formatNumber(before.years, before.years < 10 ? 1 : 0)} years before: ${showDiameter(metres(before.diameter), m.prefs.units)} at ${showPom(metres(before.pom), m.prefs.units)}`}
       </p>
-      {!m.place.newVisit && last.on < localDate(new Date()) && (
+      {!m.place.newVisit && last.on < m.today && (
         <button
           type="button"
           className="chip mt-1 px-3 text-ink"

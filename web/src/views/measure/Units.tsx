@@ -9,7 +9,7 @@ export function Units<U extends LengthUnit>({
   on,
   pick,
 }: {
-  m: MeasureModel;
+  m: Pick<MeasureModel, 'prefs' | 'choose' | 'ownUnits'>;
   units: readonly U[];
   on: LengthUnit;
   pick: (u: U) => void;
@@ -24,8 +24,7 @@ export function Units<U extends LengthUnit>({
           on={u === on}
           pick={() => {
             const system = u === 'ft' || u === 'in' ? 'us' : 'metric';
-            if (!m.survey && !m.tree.found && UNITS_OF[m.prefs.units].diameter !== u)
-              m.choose({ units: system, diameterUnit: null, lengthUnit: null });
+            if (m.ownUnits && UNITS_OF[m.prefs.units].diameter !== u) m.choose({ units: system, diameterUnit: null, lengthUnit: null });
             else pick(u as U);
           }}
         />

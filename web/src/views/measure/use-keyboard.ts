@@ -10,7 +10,9 @@ function focusAtEnd(field: HTMLInputElement | null) {
 /** A keyboard does everything: digits go to the field, Enter keeps, arrows change the step, Ctrl+Z takes back. */
 export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | null>) {
   const model = useRef(m);
-  model.current = m;
+  useLayoutEffect(() => {
+    model.current = m;
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
   useLayoutEffect(() => {
     focusAtEnd(input.current);

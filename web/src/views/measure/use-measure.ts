@@ -1,7 +1,6 @@
 import { FIRST_STEM, type Trunk } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
-import { localDate } from '../../book/make-records';
 import { slotOf } from '../../book/slots';
 import { settled } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
@@ -10,6 +9,9 @@ import { loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
 import { METHODS } from '../../methods/index';
 import { isShot } from '../../methods/sighting';
+import { STEPS } from '../../methods/steps';
+import { useSame } from '../../ui/use-same';
+import { useToday } from '../../ui/use-today';
 import { measureActions, type Now } from './actions';
 import { openPlace, type Place, placeKeeper } from './place';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
@@ -28,7 +30,8 @@ export function useMeasure() {
   useLayoutEffect(() => keeper.soon(place), [place, keeper]);
   useEffect(() => keeper.whenLeaving(), [keeper]);
 
-  const t = useTree(book, place, own);
+  const today = useToday();
+  const t = useTree(book, place, own, today);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
@@ -45,8 +48,8 @@ export function useMeasure() {
         : protocol.options.merchantable?.logs || last('logs')
           ? 'logs'
           : 'merchantable');
-  const kept = last('distance')?.heads.at(-1)?.body.read;
-  const along = kept?.kind === 'distance' ? kept.along : prefs.along;
+  const taped = last('distance')?.heads.at(-1)?.body.read;
+  const along = taped?.kind === 'distance' ? taped.along : prefs.along;
   const lower = hasMark ? 'mark' : place.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
   const steps = useMemo(
@@ -70,11 +73,34 @@ export function useMeasure() {
     instruments: own.instruments,
   };
   const now = useRef<Now | null>(null);
-  now.current = { place, t, steps, choices, keptHead, newest, where, fromFirstStem, last };
+  useLayoutEffect(() => {
+    now.current = { place, t, steps, choices, keptHead, newest, where, fromFirstStem, last };
+  });
   const [actions] = useState(() => measureActions(() => now.current as Now, { setPlace, setOwn, setRefusal }));
 
   const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
   const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
+
+  const step = steps.find((s) => s.id === place.at) ?? null;
+  const kept = keptHead?.body.read ?? null;
+  /** Whether the step in hand is read as a shot of distance and angle. */
+  const shoots = place.at !== 'done' && isShot(place.at, method);
+  /** Before it has a survey or a reading a tree takes its units from the first one that is chosen. */
+  const ownUnits = survey === null && found === null;
+  const heightChips = useSame({
+    step: step?.id ?? 'tip',
+    method,
+    started: determination.station !== null,
+    empty: place.text === '',
+    // elsewhere the digits are no business of the chips
+    text: step && STEPS[step.id].often ? place.text : '',
+    leanTo: place.leanTo,
+    kept,
+    prefs,
+    shoots,
+    ownUnits,
+    ...actions,
+  });
 
   return {
     book,
@@ -93,7 +119,8 @@ export function useMeasure() {
     previous: t.previous,
     reach: prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null,
     stickUpTo: stickUpTo(book, prefs.person, survey, protocol.options),
-    hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, localDate(new Date())) : null,
+    hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, today) : null,
+    today,
     trunk: trunkNow,
     speciesList,
     method,
@@ -103,12 +130,14 @@ export function useMeasure() {
     station: t.station,
     room: t.room,
     standFirst: t.standFirst,
-    /** Whether the step in hand is read as a shot of distance and angle. */
-    shoots: place.at !== 'done' && isShot(place.at, method),
+    shoots,
+    ownUnits,
+    /** What the chips of a height's step show, and nothing else. */
+    heightChips: step ? heightChips : null,
     steps,
-    step: steps.find((s) => s.id === place.at) ?? null,
+    step,
     choices,
-    kept: keptHead?.body.read ?? null,
+    kept,
     draft,
     scene: t.scene,
     ...drawn,
@@ -120,3 +149,4 @@ export function useMeasure() {
 }
 
 export type MeasureModel = ReturnType<typeof useMeasure>;
+export type HeightChipsModel = NonNullable<MeasureModel['heightChips']>;

@@ -16,16 +16,15 @@ import type { Book } from '../../book/book';
 import { findingsOf, NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
-import { localDate } from '../../book/make-records';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
-import { deviceName, minuteNow, type Preferences } from '../../field/device';
+import { deviceName, type Preferences } from '../../field/device';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
 import { nextTag, type Place, protocolAt } from './place';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
-export function useTree(book: Book, place: Place, own: Preferences) {
+export function useTree(book: Book, place: Place, own: Preferences, today: string) {
   const found = useMemo(() => book.tree(place.tree), [book, place.tree]);
   const survey = found?.record.body.survey ?? place.survey;
   const protocol = useMemo(() => protocolAt(book, survey, own), [book, survey, own]);
@@ -44,9 +43,9 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   const before = useMemo(() => {
     if (!found) return NOTHING_BEFORE;
     const { visits } = found;
-    const on = coming ? localDate(new Date()) : (visits.at(-1)?.on ?? '');
+    const on = coming ? today : (visits.at(-1)?.on ?? '');
     return visitBefore(found, coming ? visits : visits.slice(0, -1), on, protocol.options);
-  }, [found, coming, protocol]);
+  }, [found, coming, protocol, today]);
   const { previous } = before;
   const { id: stemId, name: stem } = stemInBook(found, place.stem);
   const all = useMemo(() => (coming ? [] : (found?.readings ?? [])).filter((e) => e.heads.length > 0), [found, coming]);
@@ -91,7 +90,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     [tape, optical, upperHeight, leanTo, distance, method],
   );
   const draft = useMemo(
-    () => (step && place.text.trim() ? draftOf(step, place.text, prefs, { ...around, minute: minuteNow() }) : null),
+    () => (step && place.text.trim() ? draftOf(step, place.text, prefs, { ...around, minute: 0 }) : null),
     [step, place.text, prefs, around],
   );
 
@@ -102,7 +101,7 @@ export function useTree(book: Book, place: Place, own: Preferences) {
     if (!draft?.ok) return withTrunk;
     const station = step?.startsWith('far-') ? (determination.far ?? DRAFT_FAR) : stationId;
     const far = draft.read.kind === 'baseline' ? { far: determination.far ?? DRAFT_FAR } : {};
-    const by = { person: prefs.person, instrument: instrumentOf(draft.read, prefs.instruments), at: new Date().toISOString(), survey };
+    const by = { person: prefs.person, instrument: instrumentOf(draft.read, prefs.instruments), at: END_OF_TIME, survey };
     const read = { ...book.kit.join(draft.read, by), ...far, id: 'draft', ...(ofStem(draft.read) ? own : { station }) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
   }, [kept, draft, last, correcting, place.trunk, stem, book, survey, prefs.person, prefs.instruments, determination, stationId, step]);
@@ -113,8 +112,8 @@ export function useTree(book: Book, place: Place, own: Preferences) {
   }, [input, readings, ofKept, kept]);
   const shooter = prefs.instruments.shot;
   const unchecked = useMemo(
-    () => (shooter ? uncheckedOn(book.find('instrument', shooter), book.kit.checksOf(shooter), localDate(new Date())) : null),
-    [book, shooter],
+    () => (shooter ? uncheckedOn(book.find('instrument', shooter), book.kit.checksOf(shooter), today) : null),
+    [book, shooter, today],
   );
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
@@ -181,6 +180,9 @@ export function useTree(book: Book, place: Place, own: Preferences) {
 }
 
 export type TreeInHand = ReturnType<typeof useTree>;
+
+/** A reading that is just being typed is newer than any check of its instrument. */
+const END_OF_TIME = '2999-12-31T23:59:59.999Z';
 
 /** A station before its first reading is kept. */
 const DRAFT_STATION = 'draft';

@@ -1,0 +1,13 @@
+import { useEffect, useState } from 'react';
+import { localDate } from '../book/make-records';
+
+/** The date on the person's own calendar, looked at again whenever the page is. */
+export function useToday(): string {
+  const [today, setToday] = useState(() => localDate(new Date()));
+  useEffect(() => {
+    const look = () => setToday(localDate(new Date()));
+    document.addEventListener('visibilitychange', look);
+    return () => document.removeEventListener('visibilitychange', look);
+  }, []);
+  return today;
+}
