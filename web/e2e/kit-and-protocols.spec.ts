@@ -43,6 +43,10 @@ test('a stick and a tape on one stem make a pair, which the kit shows', async ({
   await page.goto('/kit');
   await expect(stick).toContainText('1 pair');
   await expect(stick).toContainText('5.0 % too much, from a single pair');
+  // adopted it holds in every survey, and is not offered again
+  await stick.getByRole('button', { name: 'Use it in every survey' }).click();
+  await expect(stick).toContainText(/adopted \d{4}-\d\d-\d\d: ±4\.2 %, 1 pairs?/);
+  await expect(stick.getByRole('button')).toHaveCount(0);
 });
 
 test('a protocol is copied, edited, kept in versions, and a survey put under it after a look', async ({ page, ownSurvey }) => {

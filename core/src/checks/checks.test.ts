@@ -156,3 +156,25 @@ describe('where to stand', () => {
     expect(say([{ kind: 'lean', value: 12, toward: 'side' }])).not.toContain('lean-toward');
   });
 });
+
+describe('two shadows', () => {
+  const codes = (readings: readonly Reading[]) =>
+    checkTree({ readings, result: deriveTree({ readings, protocol: metric }), protocol: metric, species: {} }).map((f) => f.code);
+  const tree = (minute: number, station: string): Reading => ({ kind: 'shadow', value: 18, unit: 'm', minute, station });
+  const staff = (minute: number, station: string): Reading => ({
+    kind: 'reference-shadow',
+    value: 1.9,
+    height: 1.5,
+    unit: 'm',
+    minute,
+    station,
+  });
+  it('belong to one minute', () => {
+    expect(codes([tree(700, 'A'), staff(704, 'A')])).toContain('shadow-gap');
+    expect(codes([tree(700, 'A'), staff(701, 'A')])).not.toContain('shadow-gap');
+  });
+  it('of two places are no pair', () => {
+    expect(codes([tree(700, 'A'), staff(700.5, 'A'), tree(760, 'B'), staff(760.5, 'B')])).not.toContain('shadow-gap');
+    expect(codes([tree(700, 'A'), staff(760, 'B')])).not.toContain('shadow-gap');
+  });
+});

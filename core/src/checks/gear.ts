@@ -39,23 +39,25 @@ export const stickInHand: Check = ({ readings, protocol }) =>
 /** More than this between both shadows and the sun has moved: minutes. */
 const GAP = 1;
 
-/** Two shadows of different minutes. */
-export const shadowGap: Check = ({ readings }) => {
-  const [tree, staff] = [readings.findLast((r) => r.kind === 'shadow'), readings.findLast((r) => r.kind === 'reference-shadow')];
-  if (tree?.kind !== 'shadow' || staff?.kind !== 'reference-shadow' || tree.minute === undefined || staff.minute === undefined) return [];
-  const gap = Math.abs(tree.minute - staff.minute);
-  if (gap <= GAP) return [];
-  return [
-    {
-      code: 'shadow-gap',
-      target: 'reference-shadow',
-      severity: 'doubt',
-      what: `${formatNumber(gap, 0)} minutes lie between both shadows.`,
-      why: `The sun moves on: a minute can cost 0.7 %, these up to ${formatNumber(gap * 0.7, 0)} %.`,
-      remedy: 'Read the staff’s shadow again, at once after the tree’s.',
-    },
-  ];
-};
+/** Two shadows of different minutes, read from one place. */
+export const shadowGap: Check = ({ readings }) =>
+  [...new Set(readings.map((r) => r.station))].flatMap((station): Finding[] => {
+    const own = readings.filter((r) => r.station === station);
+    const [tree, staff] = [own.findLast((r) => r.kind === 'shadow'), own.findLast((r) => r.kind === 'reference-shadow')];
+    if (tree?.kind !== 'shadow' || staff?.kind !== 'reference-shadow' || tree.minute === undefined || staff.minute === undefined) return [];
+    const gap = Math.abs(tree.minute - staff.minute);
+    if (gap <= GAP) return [];
+    return [
+      {
+        code: 'shadow-gap',
+        target: 'reference-shadow',
+        severity: 'doubt',
+        what: `${formatNumber(gap, 0)} minutes lie between both shadows.`,
+        why: `The sun moves on: a minute can cost 0.7 %, these up to ${formatNumber(gap * 0.7, 0)} %.`,
+        remedy: 'Read the staff’s shadow again, at once after the tree’s.',
+      },
+    ];
+  });
 
 /** A height reported for another mark than the one on the tree. */
 export const deviceMark: Check = ({ readings, protocol }) =>

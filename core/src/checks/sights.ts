@@ -26,10 +26,9 @@ export const repeatedShots: Check = ({ result }) =>
   });
 
 /** A tape that is said to be level where the ground was sighted as steep. */
-export const levelOnSlope: Check = ({ readings, result }) =>
+export const levelOnSlope: Check = ({ result }) =>
   okStations(result).flatMap((s): Finding[] => {
     if (s.along !== 'level' || s.slope === null || s.distanceBy === 'two-stations' || s.distanceBy === 'pole') return [];
-    if (!readings.some((r) => r.kind === 'distance' || r.kind === 'paces')) return [];
     const too = Math.sqrt(1 + s.slope ** 2) - 1;
     if (too < TOO_LONG) return [];
     return [
