@@ -1,6 +1,6 @@
 import { type AngleReading, ONE_STATION, type Reading, type ShotReading } from '../reading/index';
 import { scaleOf } from '../tree/index';
-import { echoAngle, formatNumber, type Metres, metresPerLength, showHeight, type UnitSystem } from '../units';
+import { echoAngle, formatNumber, type Metres, metresPerLength, showHeight, tangentOf, type UnitSystem } from '../units';
 import type { SceneInput, SightScene } from './scene';
 
 /** Whether a reading was taken from a station; without a name for it, from any. */
@@ -39,6 +39,12 @@ export function readText(input: SceneInput, target: string, name?: string, stati
 function short(value: number, scale: ReturnType<typeof scaleOf>): string {
   const echo = echoAngle(value, scale);
   return scale.kind === 'dial' ? echo.slice(echo.indexOf('=') + 2) : echo;
+}
+
+/** Slope of the ground as it was sighted from a station, rise over run toward the tree; 0 where it was not. */
+export function groundSlope(input: SceneInput, station: string | undefined): number {
+  const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground' && mine(r, station));
+  return ground?.kind === 'angle' ? tangentOf(ground.value, scaleOf(ground)) : 0;
 }
 
 /** The ground's slope, and the distance that was laid along it. */

@@ -67,7 +67,12 @@ function toAxis(to: 'axis' | 'bark' | 'plumb', diameter: Metres | null): Answer<
 }
 
 /** A tape, or an instrument that reads a distance by itself; along a slope or a line of sight its cosine is taken. */
-function tapedDistance(r: DistanceReading, ground: Sight | null, diameter: Metres | null, errors: ReadingErrors): Answer<ReadDistance> {
+export function tapedDistance(
+  r: DistanceReading,
+  ground: Sight | null,
+  diameter: Metres | null,
+  errors: ReadingErrors,
+): Answer<ReadDistance> {
   const half = toAxis(r.to, diameter);
   if (!half.ok) return half;
   const by = r.by ?? 'tape';

@@ -1,6 +1,5 @@
-import { scaleOf } from '../../tree/index';
-import { formatLength, metres, tangentOf, toMetres } from '../../units';
-import { mine } from '../scene-text';
+import { formatLength, metres, toMetres } from '../../units';
+import { groundSlope } from '../scene-text';
 import type { Scene } from './define';
 import { GHOST_DISTANCE, GHOST_REACH } from './ghosts';
 
@@ -9,8 +8,7 @@ export const equalLegs: Scene = {
   alone: () => '',
   rightEnd(input, own, diameter, station) {
     const told = own('equal-legs');
-    const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground' && mine(r, station));
-    const slope = ground?.kind === 'angle' ? tangentOf(ground.value, scaleOf(ground)) : 0;
+    const slope = groundSlope(input, station);
     const length = told ? toMetres(told.value, told.unit) : GHOST_DISTANCE;
     const level = told?.along === 'slope' ? length / Math.sqrt(1 + slope * slope) : length;
     const distance = level + (told?.to === 'bark' ? diameter / 2 : 0);

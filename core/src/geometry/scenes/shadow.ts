@@ -1,6 +1,5 @@
-import { scaleOf } from '../../tree/index';
-import { tangentOf, toMetres } from '../../units';
-import { mine } from '../scene-text';
+import { toMetres } from '../../units';
+import { groundSlope } from '../scene-text';
 import type { Scene } from './define';
 import { GHOST_DISTANCE } from './ghosts';
 
@@ -10,8 +9,7 @@ export const shadow: Scene = {
   // the end of the shadow stands where the eye would, on the ground of its own station
   rightEnd(input, own, diameter, station) {
     const told = own('shadow');
-    const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground' && mine(r, station));
-    const slope = ground?.kind === 'angle' ? tangentOf(ground.value, scaleOf(ground)) : 0;
+    const slope = groundSlope(input, station);
     const along = told ? toMetres(told.value, told.unit) + diameter / 2 : GHOST_DISTANCE;
     const distance = along / Math.sqrt(1 + slope * slope);
     const end = { x: distance, y: -distance * slope };

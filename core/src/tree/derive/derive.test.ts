@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest';
+import type { Reading } from '../../reading/index';
+import { PRESETS } from '../../survey/index';
+import { metres } from '../../units';
+import { deriveTree } from '../index';
+
+const metric = PRESETS['forest-metric'].options;
+const tape = (value: number): Reading => ({ kind: 'distance', value, unit: 'm', along: 'level', to: 'axis' });
+type Target = Extract<Reading, { kind: 'angle' }>['target'];
+const angle = (target: Target, value: number): Reading => ({ kind: 'angle', target, value, scale: 'percent' });
+const derive = (readings: readonly Reading[]) => deriveTree({ readings, protocol: metric, eyeHeight: metres(1.6) });
+
+describe('equal legs', () => {
+  const legs = (along: 'level' | 'slope', to: 'axis' | 'bark'): Reading => ({ kind: 'equal-legs', value: 20, unit: 'm', along, to });
+  it('say what they still need', () => {
+    expect(derive([legs('level', 'bark')]).height).toMatchObject({ ok: false, code: 'bark-without-diameter' });
+    expect(derive([legs('slope', 'axis')]).height).toMatchObject({ ok: false, code: 'no-slope' });
+  });
+  it('stand within their error of the truth, and state the stick, the tape and the tip', () => {
+    const { height } = derive([legs('level', 'axis')]);
+    const parts = height.ok ? (height.value.parts ?? {}) : {};
+    expect(Object.keys(parts).sort()).toEqual(['distance', 'stick', 'tip-offset']);
+    expect(height.ok && height.value.sigma).toBeCloseTo(Math.hypot(...Object.values(parts)), 9);
+  });
+});
+
+describe('what an error is made of', () => {
+  it('a set angle’s: its own error at the tip, and the level to the mark on the stem', () => {
+    const { height } = derive([tape(20), { kind: 'set-angle', rise: 1, run: 1 }, { kind: 'mark-height', value: 1.5, unit: 'm' }]);
+    const parts = height.ok ? height.value.parts : null;
+    // half a degree or so moves the sight at 45° by 2 m a radian and metre, the level line by one
+    expect((parts?.['set-angle'] ?? 0) / (parts?.mark ?? 0)).toBeCloseTo(2, 9);
+    expect(parts?.mark).toBeGreaterThan(0.1);
+  });
+  it('two stations’: a crown base stands at the distance that the tips have told', () => {
+    const [D, t, foot] = [30, 0.8, -0.05];
+    const seen = (station: string, target: Target, rise: number, away: number): Reading => ({
+      ...angle(target, (100 * rise) / away),
+      station,
+    });
+    const at = (station: string, away: number): readonly Reading[] => [
+      seen(station, 'tip', D * t, away),
+      seen(station, 'base', D * foot, away),
+    ];
+    const line: Reading = { kind: 'baseline', value: 15, unit: 'm', far: 'B', station: 'A' };
+    const { crownBase } = derive([...at('A', D), line, ...at('B', D + 15), seen('A', 'crown-base', 12, D)]);
+    expect(crownBase.ok && crownBase.value.value).toBeCloseTo(12 - D * foot, 6);
+    expect(crownBase.ok && crownBase.value.parts?.['near-tip']).toBeTruthy();
+  });
+});
