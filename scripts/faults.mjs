@@ -43,7 +43,7 @@ const FAULTS = [
   ['geometry/scenes/shadow.ts', 'y: -distance * slope', 'y: distance * slope'],
   ['web/src/book/versions.ts', '!superseded.has(v.id)', 'superseded.has(v.id)'],
   ['web/src/book/record-index.ts', 'if (this.strikes.size === 0) return false;', 'return false;'],
-  ['web/src/book/record-index.ts', 'if (target !== undefined && target !== id) next.push(target);', ''],
+  ['web/src/book/record-index.ts', 'if (target !== undefined && target !== id) next.add(target);', ''],
   ['web/src/book/id-list.ts', 'else this.late.push(id);', 'else this.ids.push(id);'],
   ['web/src/book/kit.ts', 'p.on >= inUse.body.on', 'p.on > inUse.body.on'],
   ['web/src/book/pairs.ts', 'if (before !== undefined) this.leave(before, id);', ''],

@@ -186,6 +186,17 @@ describe('a book that grows', () => {
     expect(tallyOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => r.tag)).toEqual(['0', '2', '3']);
   });
 
+  it('follows retractions however many come at once, and is not hung by a store that is spoiled', () => {
+    const trees = Array.from({ length: 3000 }, (_, i) => record('tree', { survey: 's', plot: null, tag: `${i}`, species: null }));
+    const back = trees.map(retract);
+    const again = back.filter((_, i) => i % 2 === 0).map(retract);
+    const book = new Book([...trees, ...back, ...again]);
+    expect(book.all('tree').map((t) => t.body.tag)).toEqual(trees.flatMap((_, i) => (i % 2 === 0 ? [`${i}`] : [])));
+    const circle = [0, 1, 2].map(() => record('retraction', { record: '', reason: null }));
+    const spoiled = circle.map((r, i) => ({ ...r, body: { record: circle[(i + 1) % 3]?.id, reason: null } }) as AnyRecord);
+    expect(new Book([...trees, ...spoiled]).all('tree')).toHaveLength(3000);
+  });
+
   it('brings no blunder back when what was corrected is struck out', () => {
     const blunder = records.find((r) => r.kind === 'reading') as AnyRecord;
     const book = new Book([...records, strike(blunder)]);

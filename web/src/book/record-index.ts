@@ -49,13 +49,12 @@ export class RecordIndex {
       else histories.set(read.entity, [...(this.entries.get(read.entity)?.history ?? []), read]);
     }
     const changes: Change[] = [];
-    // taking back a retraction changes what that had taken back, and so on; ids can't name each other in a circle, as a
-    // record is made after those it names, but a spoiled store must not hang the page
-    let turns = histories.size + 1000;
-    for (let queue = [...histories.keys()]; queue.length > 0 && turns > 0; ) {
-      const next: string[] = [];
+    // taking back a retraction changes what that had taken back, and so on, at most as often as there are retractions; ids
+    // can't name each other in a circle, as a record is made after those it names, but a spoiled store must not hang the page
+    let rounds = this.retractions.size + 2;
+    for (let queue: Iterable<string> = [...histories.keys()], left = histories.size; left > 0 && rounds > 0; rounds--) {
+      const next = new Set<string>();
       for (const id of queue) {
-        turns--;
         const change = this.settle(id, histories.get(id));
         histories.delete(id);
         if (!change) continue;
@@ -63,10 +62,11 @@ export class RecordIndex {
         for (const version of change.now.history) {
           if (version.kind !== 'retraction') continue;
           const target = this.versions.get(version.body.record)?.entity;
-          if (target !== undefined && target !== id) next.push(target);
+          if (target !== undefined && target !== id) next.add(target);
         }
       }
       queue = next;
+      left = next.size;
     }
     return changes;
   }
