@@ -32,7 +32,12 @@ module.exports = {
     rule('contract-on-core', '^web/src/contract', { path: '^web/src/(?!contract/)' }, 'the contract knows the core alone'),
     rule('book-side', '^web/src/book', { path: '^web/src/(?!(book|contract)/)' }, 'what records mean knows contract and core'),
     rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|methods|field|pages)' }, 'the server knows book, contract and core'),
-    rule('field-side', '^web/src/field', { path: '^web/src/(views|ui|methods|server|pages)' }, 'the local store knows book, contract and core'),
+    rule(
+      'field-side',
+      '^web/src/field',
+      { path: '^web/src/(views|ui|methods|server|pages)' },
+      'the local store knows book, contract and core',
+    ),
     rule('methods-side', '^web/src/methods', { path: '^web/src/(views|ui|server|pages)' }, 'the words of a method know no screen'),
     rule('ui-side', '^web/src/ui', { path: '^web/src/(views|server|pages)' }, 'what views share knows no view'),
     {
