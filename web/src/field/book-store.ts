@@ -1,5 +1,6 @@
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
+import { afterPaint } from './after-paint';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';
 import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, recordsById, unsent, whenOutdated } from './store';
@@ -33,6 +34,7 @@ const EMPTY: BookState = {
   reached: null,
 };
 const PAUSE_MS = 20_000;
+const SOON_MS = 700;
 
 /** What pages of one device tell each other. */
 interface News {
@@ -50,6 +52,7 @@ class BookStore {
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
   private again = false;
+  private soon: ReturnType<typeof setTimeout> | null = null;
   private channel: BroadcastChannel | null = null;
 
   subscribe = (listener: () => void): (() => void) => {
@@ -70,6 +73,8 @@ class BookStore {
     if (written) this.show(records);
     this.count();
     try {
+      // the journal has it meanwhile; a page that can't keep one waits for nothing
+      if (written) await afterPaint();
       await keepLocally(records);
     } catch (e) {
       if (!written) for (const { id } of records) this.underWay.delete(id);
@@ -87,7 +92,7 @@ class BookStore {
     this.set({ trouble: null });
     this.count();
     this.channel?.postMessage({ kept: records.map((r) => r.id) } satisfies News);
-    void this.sync();
+    this.syncSoon();
   }
 
   /** Puts a corrected record in the place of a refused one, and sends it. */
@@ -112,6 +117,14 @@ class BookStore {
     await this.readAll();
     this.channel?.postMessage({ decided: true } satisfies News);
     void this.sync();
+  }
+
+  /** Sends in a moment: what is kept one after the other goes together, and no request is made between two keys. */
+  private syncSoon(): void {
+    this.soon ??= setTimeout(() => {
+      this.soon = null;
+      void this.sync();
+    }, SOON_MS);
   }
 
   sync = async (): Promise<void> => {
