@@ -56,26 +56,31 @@ function bareSums(n: ReturnType<typeof numbersOf>): number {
   return height + sigma + volume + volumeSigma + doyle + scribner + international;
 }
 
-const trees = [];
 let sum = 0;
 const sample = Array.from({ length: 1000 }, (_, i) => readingsOf(i));
-for (const count of [1_000, 10_000, 100_000, 1_000_000]) {
-  for (let i = 0; i < 20_000; i++) sum += deriveTree({ readings: sample[i % 1000] as Reading[], protocol, species }).assumptions.length;
+const numbers = Array.from({ length: 1000 }, (_, i) => numbersOf(i));
+function deriving(count: number): number {
   const t = performance.now();
   for (let i = 0; i < count; i++) {
     const { height } = deriveTree({ readings: sample[i % 1000] as Reading[], protocol, species });
     if (height.ok) sum += height.value.value;
   }
-  trees.push({ trees: count, micros: ((performance.now() - t) * 1000) / count });
+  return ((performance.now() - t) * 1000) / count;
 }
-const numbers = Array.from({ length: 1000 }, (_, i) => numbersOf(i));
-const BARE = 5_000_000;
-for (let i = 0; i < 200_000; i++) sum += bareSums(numbers[i % 1000] as ReturnType<typeof numbersOf>);
-const t = performance.now();
-for (let i = 0; i < BARE; i++) sum += bareSums(numbers[i % 1000] as ReturnType<typeof numbersOf>);
-const micros = ((performance.now() - t) * 1000) / BARE;
+function bare(count: number): number {
+  const t = performance.now();
+  for (let i = 0; i < count; i++) sum += bareSums(numbers[i % 1000] as ReturnType<typeof numbersOf>);
+  return ((performance.now() - t) * 1000) / count;
+}
+deriving(20_000);
+bare(200_000);
+const trees = [1_000, 10_000, 100_000, 1_000_000].map((count) => ({ trees: count, micros: deriving(count) }));
+// side by side, turn by turn: whatever else the machine does falls on both
+const turns = Array.from({ length: 15 }, () => [deriving(60_000), bare(1_000_000)] as const);
+const middle = (list: readonly number[]) => list.toSorted((x, y) => x - y)[list.length >> 1] as number;
+const ratio = middle(turns.map(([d, b]) => d / b));
 if (!Number.isFinite(sum)) throw new Error('a height is no number');
 // the checks too, once, so that their cost is not forgotten
 const readings = readingsOf(7);
 checkTree({ readings, result: deriveTree({ readings, protocol, species }), protocol, species });
-console.log(JSON.stringify({ trees, bare: { micros } }));
+console.log(JSON.stringify({ trees, ratio, bare: { micros: middle(turns.map(([, b]) => b)) } }));
