@@ -89,7 +89,7 @@ function everything(): AnyRecord[] {
     }
     if (i === 1) for (const value of [77, 78]) add(next(tip, { read: { kind: 'angle', target: 'tip', value, scale: 'percent' } }));
     // read higher up after all: no pair of the stick's any more
-    if (i === 4) add(next(first, { read: { ...tape(34), pom: 1.7 } }));
+    if (i === 2) add(next(first, { read: { ...tape(34), pom: 1.7 } }));
     if (i === 2) add(strike(tip));
     if (i === 3) add(retract(add(strike(tree))));
     if (i === 5) {
