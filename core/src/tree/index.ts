@@ -1,5 +1,5 @@
 export { deriveTree, type TreeInput } from './derive-tree';
-export { HEIGHT_METHODS, type HeightMethod, OTHER_METHODS, type OtherMethod, SIGHTED_METHODS, type SightedMethod } from './methods';
+export { HEIGHT_METHODS, type HeightMethod, type OtherMethod } from './methods';
 export { readDiameter } from './read-diameter';
 export { scaleOf } from './read-sight';
 export type {

@@ -5,21 +5,11 @@ import { describe, expect, it } from 'vitest';
 import { type AnyRecord, type RecordOf, validateRecord } from '../contract/envelope';
 import { Book } from './book';
 import { determinationsOf, newDetermination } from './determinations';
-import { FIRST, type Maker, makeRecord, recordsForLine, recordsForReading, type TreePlace } from './make-records';
+import { type Maker, makeRecord, recordsForLine, recordsForReading, type TreePlace } from './make-records';
 import { slotOf } from './slots';
+import { singleTree } from './test-place';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
-const place = (): TreePlace => ({
-  tree: v7(),
-  survey: null,
-  tag: '1',
-  plot: null,
-  species: null,
-  units: 'metric',
-  stem: FIRST,
-  newVisit: false,
-  determination: newDetermination('two-sights'),
-});
 /** The same place once its determination is in the book. */
 const onward = (book: Book, at: TreePlace): TreePlace => ({
   ...at,
@@ -31,13 +21,13 @@ const kinds = (records: readonly AnyRecord[]) => records.map((r) => r.kind);
 
 describe('records for a reading', () => {
   it('make whatever a first single tree hangs on, parents first, each as the contract wants it', () => {
-    const made = recordsForReading(maker, new Book([]), place(), tip, '80', { as: 'first' });
+    const made = recordsForReading(maker, new Book([]), singleTree(), tip, '80', { as: 'first' });
     expect(kinds(made)).toEqual(['protocol', 'survey', 'tree', 'stem', 'visit', 'determination', 'station', 'reading']);
     for (const record of made) expect(validateRecord(JSON.parse(JSON.stringify(record)))).toMatchObject({ ok: true });
   });
 
   it('use what is there for the next reading and the next tree', () => {
-    const first = place();
+    const first = singleTree();
     const one = recordsForReading(maker, new Book([]), first, tip, '80', { as: 'first' });
     const book = new Book(one);
     expect(
@@ -47,13 +37,13 @@ describe('records for a reading', () => {
       'determination',
       'reading',
     ]);
-    expect(kinds(recordsForReading(maker, book, { ...place(), tag: '2' }, tip, '80', { as: 'first' }))).not.toContain('survey');
+    expect(kinds(recordsForReading(maker, book, { ...singleTree(), tag: '2' }, tip, '80', { as: 'first' }))).not.toContain('survey');
     // US units are another protocol, so another survey of single trees
-    expect(kinds(recordsForReading(maker, book, { ...place(), units: 'us' }, tip, '80', { as: 'first' }))).toContain('survey');
+    expect(kinds(recordsForReading(maker, book, { ...singleTree(), units: 'us' }, tip, '80', { as: 'first' }))).toContain('survey');
   });
 
   it('make a correction supersede, a repeat a new shot, and undo bring back', () => {
-    const where = place();
+    const where = singleTree();
     const records = recordsForReading(maker, new Book([]), where, tip, '80', { as: 'first' });
     const original = records.at(-1) as Extract<AnyRecord, { kind: 'reading' }>;
     const correction = recordsForReading(maker, new Book(records), where, { ...tip, value: 82 } as Reading, '82', {
@@ -71,7 +61,7 @@ describe('records for a reading', () => {
   });
 
   it('keep a whole line as its readings, and correct them by another line', () => {
-    const where = place();
+    const where = singleTree();
     const line = (text: string) => {
       const parsed = parseLine(text, { diameter: 'cm', distance: 'm', scale: how.scale });
       if (!parsed.ok) throw new Error(parsed.reason);
@@ -91,7 +81,7 @@ describe('records for a reading', () => {
   });
 
   it('say the same whatever order they arrive in', () => {
-    const where = place();
+    const where = singleTree();
     const records = recordsForReading(maker, new Book([]), where, tip, '80', { as: 'first' });
     const head = records.at(-1) as Extract<AnyRecord, { kind: 'reading' }>;
     records.push(
@@ -105,7 +95,7 @@ describe('records for a reading', () => {
   });
 
   it('move a single tree into a survey as a new version', () => {
-    const where = place();
+    const where = singleTree();
     const records = recordsForReading(maker, new Book([]), where, tip, '80', { as: 'first' });
     const book = new Book(records);
     const tree = book.find('tree', where.tree);
@@ -121,7 +111,7 @@ describe('records for a reading', () => {
 describe('records for stems, tools and visits', () => {
   const tape = (value: number): Reading => ({ kind: 'diameter', tool: 'diameter-tape', value, unit: 'cm', pom: 1.3 });
   const begin = () => {
-    const where = place();
+    const where = singleTree();
     return { where, records: recordsForReading(maker, new Book([]), where, tape(30), '30', { as: 'first' }) };
   };
 
@@ -171,7 +161,7 @@ describe('records for stems, tools and visits', () => {
   });
 
   it('keep where the tape lay and why, on a line too', () => {
-    const where = place();
+    const where = singleTree();
     const line = parseLine('34 20m 80 -15', { diameter: 'cm', distance: 'm', scale: how.scale });
     if (!line.ok) throw new Error(line.reason);
     const made = recordsForLine(maker, new Book([]), where, line.readings, {
@@ -191,7 +181,7 @@ describe('records for determinations', () => {
   const sight = (target: 'tip' | 'base', value: number): Reading => ({ kind: 'angle', target, value, scale: 'percent' });
 
   it('keep a second one apart, with a station of its own', () => {
-    const at = place();
+    const at = singleTree();
     let book = keep(new Book([]), at, sight('tip', 80));
     book = book.add(
       recordsForReading(maker, book, { ...at, determination: newDetermination('line-shots') }, tip, '80', { as: 'first' }),
@@ -202,7 +192,7 @@ describe('records for determinations', () => {
   });
 
   it('give two stations one determination, and each its own sights', () => {
-    const at = { ...place(), determination: newDetermination('two-stations') };
+    const at = { ...singleTree(), determination: newDetermination('two-stations') };
     let book = keep(new Book([]), at, sight('tip', 92));
     book = keep(book, at, sight('base', -4));
     book = keep(book, at, { kind: 'baseline', value: 15, unit: 'm', far: 'far' });

@@ -1,6 +1,6 @@
 import { type Answer, type Finding, type ProtocolOptions, type TallyTree, type TreeResult, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
-import type { Book, BookTree } from './book';
+import type { Book } from './book';
 import { treeOutcome } from './derive';
 
 export interface TallyRow {
@@ -59,18 +59,11 @@ export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: Sur
   };
 }
 
-const rowsOfTrees = new WeakMap<
-  BookTree,
-  { readonly protocol: ProtocolOptions; readonly species: string | null; readonly row: TallyRow }
->();
-
 function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions): TallyRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
   if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
   const species = book.find('species', record.body.species)?.body.name ?? null;
-  const known = rowsOfTrees.get(tree);
-  if (known?.protocol === protocol && known.species === species) return known.row;
   const outcome = treeOutcome(tree, protocol);
   const base = {
     id: tree.id,
@@ -79,11 +72,9 @@ function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions):
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
   };
-  const row: TallyRow = outcome.ok
+  return outcome.ok
     ? { ...base, result: outcome.result, findings: outcome.findings, trouble: tree.contested.length > 0 ? UNDECIDED : null }
     : { ...base, result: null, findings: [], trouble: outcome.error.message };
-  rowsOfTrees.set(tree, { protocol, species, row });
-  return row;
 }
 const UNDECIDED = 'Two versions of a reading contradict each other: choose one in its history.';
 

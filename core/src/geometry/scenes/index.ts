@@ -33,4 +33,3 @@ export const SCENES: Readonly<Record<HeightMethod, Scene>> = {
 };
 
 export type { Drawn, Scene } from './define';
-export { PLAIN };

@@ -44,7 +44,3 @@ export const KINDS = {
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
-
-/** The facts of a kind by its name; null for one this program does not know. */
-export const factsOf = (kind: string): KindFacts | null =>
-  Object.hasOwn(KINDS, kind) ? ((KINDS as Record<string, KindFacts>)[kind] ?? null) : null;

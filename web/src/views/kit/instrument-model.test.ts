@@ -2,8 +2,8 @@ import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
-import { newDetermination } from '../../book/determinations';
-import { FIRST, makeRecord, recordsForReading, type TreePlace } from '../../book/make-records';
+import { makeRecord, recordsForReading } from '../../book/make-records';
+import { singleTree } from '../../book/test-place';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { instrumentsOf, recomputedBy } from './instrument-model';
 
@@ -16,18 +16,7 @@ const check = (id: string, found: Record<string, number>, at: string) =>
 /** A tree whose distance a rangefinder read and whose sights a clinometer took. */
 function measured(before: Book, kit: { clinometer: string; rangefinder: string }, tag: string, at: string) {
   let book = before;
-  const place: TreePlace = {
-    tree: v7(),
-    survey: null,
-    tag,
-    plot: null,
-    species: null,
-    units: 'metric',
-    stem: FIRST,
-    newVisit: false,
-    determination: newDetermination('two-sights'),
-    instruments: { angle: kit.clinometer, rangefinder: kit.rangefinder },
-  };
+  const place = { ...singleTree(), tag, instruments: { angle: kit.clinometer, rangefinder: kit.rangefinder } };
   let { determination } = place;
   for (const [read, typed] of [
     [{ kind: 'distance', value: 25, unit: 'm', along: 'level', to: 'axis', by: 'fixed-base' }, '25'],
