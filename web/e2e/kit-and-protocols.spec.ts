@@ -66,7 +66,7 @@ test('a protocol is copied, edited, kept in versions, and a survey put under it 
   await editor.getByRole('textbox', { name: 'Name' }).fill('Muelle way');
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').fill('7');
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').blur();
-  await expect(editor.getByText('from 0.5 m to 2 m')).toBeVisible();
+  await expect(editor.getByText('from 0.5 to 2 m')).toBeVisible();
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').fill('1.4');
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').blur();
   await expect(editor.getByText('2 changed')).toBeVisible();

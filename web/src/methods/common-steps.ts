@@ -136,10 +136,10 @@ function distance(text: string, p: Preferences): Draft {
   );
 }
 
-function lean(text: string, { place }: Around): Draft {
+function lean(text: string, { beside }: Around): Draft {
   const n = number(text.replace('°', ''));
   if (n === null || !(n >= 0 && n <= 60)) return no(`“${text.trim()}” is no lean: degrees from plumb, 0 to 60.`);
-  return { ok: true, echo: `${n}°`, read: { kind: 'lean', value: n, toward: place.leanTo } };
+  return { ok: true, echo: `${n}°`, read: { kind: 'lean', value: n, toward: beside.leanTo } };
 }
 
 function logScale(text: string, p: Preferences): Draft {

@@ -9,9 +9,9 @@ const THICKEST = metres(15);
 
 /** A diameter at the tape's place, or higher up where somebody says. */
 export function diameter(step: 'dbh' | 'upper', text: string, p: Preferences, around: Around): Draft {
-  const place = placeOf(step, p, around);
-  if (!place.ok) return place;
-  if (p.tool === 'optical') return optical(text, p, around, place.fields);
+  const where = placeOf(step, p, around);
+  if (!where.ok) return where;
+  if (p.tool === 'optical') return optical(text, p, around, where.fields);
   const { most } = LENGTHS_OF_TOOL[p.tool];
   const lengths = parseLengths(text, tapeUnits(p).diameter, most);
   if (!lengths.ok) return lengths;
@@ -30,7 +30,7 @@ export function diameter(step: 'dbh' | 'upper', text: string, p: Preferences, ar
       ...(more.length > 0 ? { more } : {}),
       unit: lengths.unit,
       ...(p.tool === 'biltmore-stick' && p.stickReach !== null ? { designReach: p.stickReach } : {}),
-      ...place.fields,
+      ...where.fields,
     },
   };
 }
@@ -40,16 +40,16 @@ type Placed =
   | { readonly ok: false; readonly reason: string };
 
 /** Where a diameter was read: the point of measurement, or a height up the stem that somebody says. */
-function placeOf(step: 'dbh' | 'upper', p: Preferences, { tape, place }: Around): Placed {
+function placeOf(step: 'dbh' | 'upper', p: Preferences, { tape, beside }: Around): Placed {
   if (step === 'dbh') return { ok: true, fields: tapeFields(tape) };
-  const height = parseLength(place.upperHeight, tapeUnits(p).length);
+  const height = parseLength(beside.upperHeight, tapeUnits(p).length);
   if (!height.ok) return { ok: false, reason: 'Say first how high up the stem it is read.' };
   if (height.metres > 60 || height.metres <= 0)
     return { ok: false, reason: `${height.echo} is no height on a stem here: at most ${showPom(metres(60), p.units)}.` };
   return { ok: true, fields: { upper: true, pom: height.metres } };
 }
 
-function optical(text: string, p: Preferences, { place, distance }: Around, fields: object): Draft {
+function optical(text: string, p: Preferences, { beside, distance }: Around, fields: object): Draft {
   const { by, ratio, along, to, selfCorrecting } = p.optical;
   const value = Number(
     text
@@ -62,11 +62,11 @@ function optical(text: string, p: Preferences, { place, distance }: Around, fiel
     return no(
       `“${text.trim()}”: ${by === 'angle' ? 'the angle the stem subtends, in degrees' : 'a count of bands'}, above 0 and under ${most}.`,
     );
-  const typed = place.optical.distance.trim();
+  const typed = beside.optical.distance.trim();
   const read = typed ? parseLength(typed, tapeUnits(p).length) : null;
   if (read && !read.ok) return read;
   if (!read && distance === null) return no('Say how far the instrument is from the stem.');
-  const elevation = place.optical.elevation.trim();
+  const elevation = beside.optical.elevation.trim();
   const angle = elevation ? parseAngle(elevation, { kind: 'degree' }) : null;
   if (angle && !angle.ok) return angle;
   const way = read ? along : 'level';

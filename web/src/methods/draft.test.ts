@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { READING_CLASSES } from '../contract/reading';
 import { validate } from '../contract/validate';
 import type { Preferences } from '../field/device';
-import { around, metric, us } from '../views/measure/test-place';
 import { draftOf } from './draft';
 import type { MeasureMethod } from './index';
 import type { StepId } from './step';
+import { around, metric, us } from './test-around';
 
 describe('a draft', () => {
   it.each([
@@ -138,7 +138,7 @@ describe('a diameter from afar', () => {
     expect(draftOf('dbh', '2.1', optical, around)).toMatchObject({ ok: false, reason: expect.stringContaining('how far') });
     const known = { ...around, distance: 12 };
     expect(draftOf('dbh', '2.1', optical, known)).toMatchObject({ ok: false, reason: expect.stringContaining('angle of the sight') });
-    const sighted = { ...known, place: { ...around.place, optical: { distance: '', elevation: '-3' } } };
+    const sighted = { ...known, beside: { ...around.beside, optical: { distance: '', elevation: '-3' } } };
     expect(draftOf('dbh', '2,1°', optical, sighted)).toMatchObject({
       ok: true,
       read: { kind: 'optical-diameter', by: 'angle', value: 2.1, distance: 12, unit: 'm', along: 'level', elevation: -3, pom: 1.3 },
@@ -148,8 +148,8 @@ describe('a diameter from afar', () => {
     expect(draftOf('dbh', '75', optical, sighted)).toMatchObject({ ok: false });
   });
   it('may be higher up the stem, at a height that is said', () => {
-    const up = { ...around, place: { ...around.place, upperHeight: '5,2' } };
+    const up = { ...around, beside: { ...around.beside, upperHeight: '5,2' } };
     expect(draftOf('upper', '24.3', metric, up)).toMatchObject({ ok: true, read: { upper: true, pom: 5.2, value: 24.3 } });
-    expect(draftOf('upper', '24.3', metric, { ...around, place: { ...around.place, upperHeight: '90' } })).toMatchObject({ ok: false });
+    expect(draftOf('upper', '24.3', metric, { ...around, beside: { ...around.beside, upperHeight: '90' } })).toMatchObject({ ok: false });
   });
 });

@@ -2,8 +2,8 @@ import { deriveTree, metres, PRESETS, type Reading, type StationResult } from '@
 import { describe, expect, it } from 'vitest';
 import type { RecordOf } from '../contract/envelope';
 import { stepsOf } from '../views/measure/steps';
-import { metric, tape } from '../views/measure/test-place';
 import { noteOf } from './step-notes';
+import { metric, tape } from './test-around';
 
 const protocol = PRESETS['forest-metric'].options;
 const choices = { method: 'two-sights', along: 'level', lower: 'base', merchantable: 'merchantable' } as const;

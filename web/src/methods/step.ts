@@ -51,7 +51,7 @@ export interface Beside {
 /** What the digits need beside themselves: where the tape lies, how far an optical instrument stands, the method in hand. */
 export interface Around {
   readonly tape: TapeAt;
-  readonly place: Beside;
+  readonly beside: Beside;
   /** Level distance of the station, metres, where it is known. */
   readonly distance: number | null;
   readonly method: MeasureMethod;

@@ -26,7 +26,7 @@ interface Props {
 
 export function Reach({ m, said: [said, setSaid], onClose }: Props) {
   const { height } = m.result;
-  const { tree } = m.place;
+  const { tree } = m.hand;
   return (
     <Suspense fallback={<p className="text-soft">Opening the question …</p>}>
       <ReachBeside

@@ -17,10 +17,10 @@ const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 const Kept = () => (useBook((s) => s.storing > 0) ? 'is being kept …' : 'is kept');
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
-  const { step, place, draft, refusal } = m;
+  const { step, hand, draft, refusal } = m;
   // written after all else of the drawing has changed: moving the caret lays the page out, and once is enough
   useLayoutEffect(() => {
-    if (input.current && input.current.value !== place.text) input.current.value = place.text;
+    if (input.current && input.current.value !== hand.text) input.current.value = hand.text;
   });
   if (!step) {
     return (
@@ -39,8 +39,8 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
   const lines = ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]';
   // at the tape only what this tool read would be corrected
   const own = step.id === 'dbh' || step.id === 'upper' ? m.kept && sayReading(m.kept, m.prefs.units) : step.said;
-  const said = place.again ? null : own;
-  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== place.text ? draft.echo : null);
+  const said = hand.again ? null : own;
+  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== hand.text ? draft.echo : null);
   return (
     <div className="flex flex-col gap-1">
       <div className="sr-only desk:not-sr-only">
@@ -68,7 +68,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
           >
             <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
               {title}
-              {place.again ? ', again' : ''}
+              {hand.again ? ', again' : ''}
             </span>
             <ReadingInput
               input={input}
@@ -190,40 +190,42 @@ function askOf(m: MeasureModel): string {
 }
 
 export function Pad({ m }: { m: MeasureModel }) {
-  const { step, place, steps } = m;
-  const { text } = place;
-  const from = steps.findIndex((s) => s.id === place.at);
+  const { step, hand, steps } = m;
+  const { text } = hand;
+  const from = steps.findIndex((s) => s.id === hand.at);
   const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
   const onward = next ? next.short : 'done';
-  if (!step) {
-    return (
-      <div className="flex gap-1.5" data-pad>
-        <button type="button" className="key px-5" aria-label="undo the last kept reading" disabled={!m.canUndo} onClick={m.undo}>
-          ↶
-        </button>
-        <button type="button" className="key key-go flex-1" onClick={m.enter}>
-          Next tree <span aria-hidden="true">↵</span>
-        </button>
-      </div>
-    );
-  }
-  const go = text.trim() ? `Keep → ${onward}` : step.said ? `On: ${onward}` : `Skip to ${onward}`;
-  const kind = padOf(m, step.id);
+  const go = text.trim() ? `Keep → ${onward}` : step?.said ? `On: ${onward}` : `Skip to ${onward}`;
+  // with the work done the keys are only put out of sight: the next tree needs them again at once
   return (
-    <ReadingPad
-      kind={kind}
-      decimal={DECIMAL}
-      go={go}
-      again={place.again}
-      canRepeat={Boolean(m.kept)}
-      canUndo={m.canUndo}
-      onType={m.append}
-      onSign={m.sign}
-      onErase={m.erase}
-      onUndo={m.undo}
-      onAgain={m.toggleAgain}
-      onGo={m.enter}
-    />
+    <>
+      {!step && (
+        <div className="flex gap-1.5" data-pad>
+          <button type="button" className="key px-5" aria-label="undo the last kept reading" disabled={!m.canUndo} onClick={m.undo}>
+            ↶
+          </button>
+          <button type="button" className="key key-go flex-1" onClick={m.enter}>
+            Next tree <span aria-hidden="true">↵</span>
+          </button>
+        </div>
+      )}
+      <div hidden={!step}>
+        <ReadingPad
+          kind={step ? padOf(m, step.id) : 'diameter'}
+          decimal={DECIMAL}
+          go={go}
+          again={hand.again}
+          canRepeat={Boolean(m.kept)}
+          canUndo={m.canUndo}
+          onType={m.append}
+          onSign={m.sign}
+          onErase={m.erase}
+          onUndo={m.undo}
+          onAgain={m.toggleAgain}
+          onGo={m.enter}
+        />
+      </div>
+    </>
   );
 }
 

@@ -29,7 +29,7 @@ export const HeightChips = memo(function HeightChips({ m }: { m: HeightChipsMode
       return (
         <Row label="Leans">
           {(['eye', 'away', 'side'] as const).map((to) => (
-            <Choice key={to} label={TOWARD[to]} on={m.leanTo === to} pick={() => m.setPlace((p) => ({ ...p, leanTo: to }))} />
+            <Choice key={to} label={TOWARD[to]} on={m.leanTo === to} pick={() => m.setHand((p) => ({ ...p, leanTo: to }))} />
           ))}
         </Row>
       );
@@ -119,7 +119,7 @@ function DistanceChips({ m }: { m: HeightChipsModel }) {
           if (isMethod(chosen)) return m.measureBy(chosen);
           const by = chosen as DistanceWay;
           const sight = by !== 'tape' && by !== 'paces';
-          m.setPlace((p) => ({ ...p, text: '' }));
+          m.setHand((p) => ({ ...p, text: '' }));
           choose({ by, along: sight ? 'sight' : along === 'sight' ? 'level' : along });
         }}
       >
@@ -247,11 +247,11 @@ function MethodChoice({ m }: { m: HeightChipsModel }) {
 }
 
 function lower(m: HeightChipsModel, to: 'base' | 'mark') {
-  m.setPlace((p) => ({ ...p, lower: to, at: to, text: '' }));
+  m.setHand((p) => ({ ...p, lower: to, at: to, text: '' }));
 }
 
 function MerchantableChoice({ m }: { m: HeightChipsModel }) {
-  const to = (step: 'logs' | 'merchantable' | 'log-scale') => m.setPlace((p) => ({ ...p, merchantable: step, at: step, text: '' }));
+  const to = (step: 'logs' | 'merchantable' | 'log-scale') => m.setHand((p) => ({ ...p, merchantable: step, at: step, text: '' }));
   return (
     <>
       <Choice label="logs" name="count the logs" on={m.step === 'logs'} pick={() => to('logs')} />

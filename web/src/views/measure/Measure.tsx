@@ -58,7 +58,7 @@ export default function Measure() {
         species={m.tree.species}
         speciesList={m.speciesList}
         setTree={m.setTree}
-        atTrunk={m.place.at === 'trunk'}
+        atTrunk={m.hand.at === 'trunk'}
         panel={panel}
         setPanel={setPanel}
         display={display}
@@ -66,7 +66,7 @@ export default function Measure() {
         go={m.go}
       />
 
-      {m.place.at === 'trunk' ? (
+      {m.hand.at === 'trunk' ? (
         <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">
           <Suspense fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
             <TapeGuide {...guideOf(m)} />
@@ -175,7 +175,7 @@ function NotHere({ m }: { m: MeasureModel }) {
 function Sheet({ m }: { m: MeasureModel }) {
   const { frame, layout, hold } = useSightLayout(m.scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
-  const handles = handlesAt(m.place.at, m.scene);
+  const handles = handlesAt(m.hand.at, m.scene);
   return (
     <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict">
       {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
@@ -187,7 +187,7 @@ function Sheet({ m }: { m: MeasureModel }) {
           heightGhost={m.scene.heightGhost}
           pomGhost={m.scene.pomGhost}
           distanceGhost={m.scene.distance.ghost}
-          now={m.place.at}
+          now={m.hand.at}
           name={name}
           onPick={m.pick}
         />

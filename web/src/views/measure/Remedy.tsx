@@ -57,8 +57,8 @@ function useCaution(m: MeasureModel): readonly [CautionId | null, () => void] {
   const { person } = m.prefs;
   const [away, setAway] = useState<readonly CautionId[]>([]);
   useEffect(() => setAway(putAway(person)), [person]);
-  const laser = m.method === 'line-shots' ? m.prefs.shooter === 'laser' : m.prefs.by === 'laser' && m.place.at === 'distance';
-  const caution = cautionsAt(m.place.at, m.method, laser).find((id) => !away.includes(id)) ?? null;
+  const laser = m.method === 'line-shots' ? m.prefs.shooter === 'laser' : m.prefs.by === 'laser' && m.hand.at === 'distance';
+  const caution = cautionsAt(m.hand.at, m.method, laser).find((id) => !away.includes(id)) ?? null;
   const dismiss = () => {
     if (!caution) return;
     const now = [...putAway(person), caution];

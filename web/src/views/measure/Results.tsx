@@ -12,7 +12,7 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
   const crown = figures.find((f) => f.id === 'crown')?.value != null;
   const cells = figures.filter((f) => f.id !== (crown ? 'station' : 'crown') && !(narrow && f.id === 'station'));
   // a phone has room for three: at the tape the diameter is one of them
-  const tape = m.place.at === 'dbh' || m.place.at === 'upper';
+  const tape = m.hand.at === 'dbh' || m.hand.at === 'upper';
   const onPhone: readonly FigureId[] = tape ? ['diameter', 'height', 'volume'] : ['height', 'volume', 'boards'];
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">

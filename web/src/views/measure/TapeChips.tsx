@@ -22,7 +22,7 @@ const TOOLS: readonly ToolName[] = ['diameter-tape', 'plain-tape', 'caliper', 'b
 /** With which tool a diameter is read, in which unit, where on the stem, and of which stem. */
 export function TapeChips({ m }: { m: MeasureModel }) {
   const { prefs, kept, choose, tape, step } = m;
-  const read = m.place.text === '' && !m.place.again && kept?.kind === 'diameter' ? kept : null;
+  const read = m.hand.text === '' && !m.hand.again && kept?.kind === 'diameter' ? kept : null;
   const upper = step?.id === 'upper';
   return (
     <>
@@ -47,9 +47,9 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           <Beside
             label="Height of the upper diameter"
             hint="height"
-            value={m.place.upperHeight}
+            value={m.hand.upperHeight}
             unit={tapeUnits(prefs).length}
-            set={(upperHeight) => m.setPlace((p) => ({ ...p, upperHeight }))}
+            set={(upperHeight) => m.setHand((p) => ({ ...p, upperHeight }))}
           />
         ) : (
           <button
@@ -107,8 +107,8 @@ function Stick({ m }: { m: MeasureModel }) {
 function Optical({ m }: { m: MeasureModel }) {
   const way = m.prefs.optical;
   const set = (change: Partial<OpticalWay>) => m.choose({ optical: { ...way, ...change } });
-  const { optical } = m.place;
-  const beside = (change: Partial<typeof optical>) => m.setPlace((p) => ({ ...p, optical: { ...p.optical, ...change } }));
+  const { optical } = m.hand;
+  const beside = (change: Partial<typeof optical>) => m.setHand((p) => ({ ...p, optical: { ...p.optical, ...change } }));
   const unit = tapeUnits(m.prefs).length;
   const known = m.result.stations.findLast((s) => s.ok);
   const turn = <K extends 'by' | 'along' | 'to'>(key: K, names: readonly (readonly [OpticalWay[K], string])[]) => {

@@ -35,9 +35,9 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
       <Determinations m={m} onPick={onPick} />
       <ol aria-label="Steps">
         {m.steps
-          .filter((s) => !aside(s, m.place.at))
+          .filter((s) => !aside(s, m.hand.at))
           .map((s) => {
-            const now = s.id === m.place.at;
+            const now = s.id === m.hand.at;
             const note = noteOf(s, around);
             return (
               <li key={s.id}>
@@ -64,7 +64,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
       </ol>
       <div className="flex flex-wrap gap-1.5">
         {m.steps
-          .filter((s) => aside(s, m.place.at))
+          .filter((s) => aside(s, m.hand.at))
           .map((s) => (
             <button key={s.id} type="button" className="chip px-3" onClick={() => pick(s.id)}>
               + {s.short}
@@ -89,7 +89,7 @@ function TreeHead({ m }: { m: MeasureModel }) {
       <label className="flex items-baseline gap-2 text-[26px] leading-tight font-bold">
         Tree
         <input
-          key={`${m.place.tree} ${tree.tag}`}
+          key={`${m.hand.tree} ${tree.tag}`}
           className="figure min-h-12 w-28 min-w-0 border-b-2 border-rule bg-transparent focus:border-resin"
           defaultValue={tree.tag}
           maxLength={40}
@@ -120,11 +120,11 @@ function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefin
   return (
     <div className="text-[14px] text-soft">
       <p>
-        {m.place.newVisit ? 'New visit' : `Measured ${last.on}`}
+        {m.hand.newVisit ? 'New visit' : `Measured ${last.on}`}
         {before &&
           `; ${formatNumber(before.years, before.years < 10 ? 1 : 0)} years before: ${showDiameter(metres(before.diameter), m.prefs.units)} at ${showPom(metres(before.pom), m.prefs.units)}`}
       </p>
-      {!m.place.newVisit && last.on < m.today && (
+      {!m.hand.newVisit && last.on < m.today && (
         <button
           type="button"
           className="chip mt-1 px-3 text-ink"

@@ -10,14 +10,14 @@ import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
 import { sayTrunk } from '../../methods/say-trunk';
 import { isExtra, methodSteps } from '../../methods/steps';
-import { newPlace, type Place } from './place';
+import { type Hand, newHand } from './hand';
 import { readAs } from './read-as';
 import { type Step, type StepChoices, type StepId, stepAfter, withFilled } from './steps';
 import type { TreeInHand } from './use-tree';
 
 /** What an action looks at when it runs: the view as it was last drawn. */
 export interface Now {
-  readonly place: Place;
+  readonly hand: Hand;
   readonly t: TreeInHand;
   readonly steps: readonly Step[];
   readonly choices: StepChoices;
@@ -32,7 +32,7 @@ export interface Now {
 
 type Update<T> = (next: T | ((before: T) => T)) => void;
 export interface Setters {
-  readonly setPlace: Update<Place>;
+  readonly setHand: Update<Hand>;
   readonly setOwn: Update<Preferences>;
   readonly setRefusal: Update<string | null>;
 }
@@ -41,14 +41,14 @@ export interface Setters {
  * All that can be done in the Measure view, made once: what shows a button needs no redraw because a number changed.
  * @param now gives the view as it was last drawn
  */
-export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }: Setters) {
+export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: Setters) {
   const type = (text: string | ((before: string) => string)) => {
     setRefusal(null);
-    setPlace((p) => ({ ...p, text: typeof text === 'string' ? text : text(p.text) }));
+    setHand((p) => ({ ...p, text: typeof text === 'string' ? text : text(p.text) }));
   };
   const go = (at: StepId | 'done') => {
     setRefusal(null);
-    setPlace((p) => ({ ...p, at, text: '', again: false }));
+    setHand((p) => ({ ...p, at, text: '', again: false }));
   };
   const maker = () => {
     const { person } = now().t.prefs;
@@ -60,13 +60,12 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
   const keepRead = (records: readonly AnyRecord[]) => {
     keep(records);
     const began = records.some((r) => r.kind === 'determination' && r.body.quantity === 'height');
-    if (now().place.newVisit || began)
-      setPlace((p) => ({ ...p, newVisit: false, ...(began ? { method: null, determination: null } : {}) }));
+    if (now().hand.newVisit || began) setHand((p) => ({ ...p, newVisit: false, ...(began ? { method: null, determination: null } : {}) }));
   };
   /** @returns whether it could be kept */
   const keepReading = (read: Reading, typed: string, mode: Mode): boolean => {
-    const { place, t, where } = now();
-    const far = place.at !== 'done' && place.at.startsWith('far-');
+    const { hand, t, where } = now();
+    const far = hand.at !== 'done' && hand.at.startsWith('far-');
     if (far && t.determination.far === null) {
       setRefusal('First the baseline: it begins the second station.');
       return false;
@@ -77,11 +76,11 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
 
   /** Enter: keeps what is typed, or goes on when nothing is. */
   const enter = () => {
-    const { place, steps, t, keptHead } = now();
-    if (place.at === 'done') return nextTree();
-    if (place.at === 'trunk') return keepTrunk();
-    const { at, again } = place;
-    const text = place.text.trim();
+    const { hand, steps, t, keptHead } = now();
+    if (hand.at === 'done') return nextTree();
+    if (hand.at === 'trunk') return keepTrunk();
+    const { at, again } = hand;
+    const text = hand.text.trim();
     if (text === '') return go(stepAfter(steps, at));
     const read = draftOf(at, text, t.prefs, { ...t.around, minute: minuteNow() });
     if (read.ok) {
@@ -101,9 +100,9 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
       return go('dbh');
     }
     const tapes = at === 'dbh' && t.tape.of > 1 && t.tape.nth < t.tape.of;
-    if (tapes) return setPlace((p) => ({ ...p, text: '', again: true }));
+    if (tapes) return setHand((p) => ({ ...p, text: '', again: true }));
     const unread = at === 'dbh' ? t.stems.find((s) => s.name !== t.stem && s.diameter === null) : undefined;
-    if (unread) return setPlace((p) => ({ ...p, at: 'dbh', stem: inHand(unread), text: '', again: false, trunk: null }));
+    if (unread) return setHand((p) => ({ ...p, at: 'dbh', stem: inHand(unread), text: '', again: false, trunk: null }));
     return go(
       stepAfter(
         withFilled(steps, (id) => id === at),
@@ -139,16 +138,16 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
   };
 
   const nextTree = () => {
-    const { t, place } = now();
+    const { t, hand } = now();
     if (t.entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
     setRefusal(null);
-    return setPlace({ ...newPlace(t.survey === place.survey ? place.survey : (t.survey ?? null)), lower: place.lower });
+    return setHand({ ...newHand(t.survey === hand.survey ? hand.survey : (t.survey ?? null)), lower: hand.lower });
   };
 
   /** Takes the newest reading back and puts its digits into the field again. */
   const undo = () => {
-    const { place, newest, t } = now();
-    if (place.text) return setPlace((p) => ({ ...p, text: '' }));
+    const { hand, newest, t } = now();
+    if (hand.text) return setHand((p) => ({ ...p, text: '' }));
     if (!newest) return;
     keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
     setRefusal(null);
@@ -160,7 +159,7 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
     // digits go back to the stem they were read of
     const stem = t.stems.find((s) => s.id === newest.body.stem);
-    setPlace((p) => ({
+    setHand((p) => ({
       ...p,
       at,
       stem: ofStem(read) && stem ? inHand(stem) : p.stem,
@@ -173,9 +172,9 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
 
   /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
   const choose = (change: Partial<Preferences>) => {
-    const { place, keptHead, last } = now();
+    const { hand, keptHead, last } = now();
     setOwn((p) => ({ ...p, ...change }));
-    if (!keptHead || place.text || place.again) return;
+    if (!keptHead || hand.text || hand.again) return;
     const { read, typed } = keptHead.body;
     const changed = readAs(read, change);
     if (!sameValue(changed, read)) keepReading(changed, typed, { as: 'correction', of: keptHead });
@@ -185,7 +184,7 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
   const setTree = (change: { tag?: string; species?: string | null }) => {
     const { found } = now().t;
     if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
-    else setPlace((p) => ({ ...p, ...change }));
+    else setHand((p) => ({ ...p, ...change }));
   };
 
   /** A species that was not in the book yet, for this tree and all later ones. */
@@ -206,17 +205,17 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
 
   /** What is tapped of the trunk becomes a reading, and the tape follows. */
   const keepTrunk = () => {
-    const { place, t, last, fromFirstStem } = now();
+    const { hand, t, last, fromFirstStem } = now();
     const before = last('trunk');
     const head = before ? settled(before) : null;
-    const trunk = place.trunk ?? (head ? null : fromFirstStem);
+    const trunk = hand.trunk ?? (head ? null : fromFirstStem);
     const { options } = t.protocol;
     const said = trunk && { ...trunk, from: { reference: options.groundReference, along: options.lean } };
     const read: Reading | null = said && { kind: 'trunk', trunk: said };
     if (read && !(head && sameValue(head.body.read, read))) {
       keepReading(read, sayTrunk(read.trunk, t.prefs.units), head ? { as: 'correction', of: head } : { as: 'first' });
     }
-    setPlace((p) => ({ ...p, trunk: null }));
+    setHand((p) => ({ ...p, trunk: null }));
     go('dbh');
   };
 
@@ -239,7 +238,7 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     setRefusal(null);
     const order = methodSteps({ ...choices, method }, t.protocol.options);
     const at = order.find((id) => !isExtra(id, method)) ?? 'tip';
-    setPlace((p) => ({ ...p, method, determination: null, at, text: '', again: false, lower: 'base' }));
+    setHand((p) => ({ ...p, method, determination: null, at, text: '', again: false, lower: 'base' }));
   };
 
   return {
@@ -248,19 +247,19 @@ export function measureActions(now: () => Now, { setPlace, setOwn, setRefusal }:
     append: (sign: string) => type((t) => t + sign),
     sign: (sign: '+' | '-') => type((t) => sign + t.replace(/^[+\-−▲▼]/, '')),
     erase: () => type((t) => t.slice(0, -1)),
-    toggleAgain: () => setPlace((p) => ({ ...p, again: !p.again, text: '' })),
+    toggleAgain: () => setHand((p) => ({ ...p, again: !p.again, text: '' })),
     /** Digits that come from the drawing. */
-    drag: ({ text, leanTo }: { text: string; leanTo?: Place['leanTo'] }) => {
+    drag: ({ text, leanTo }: { text: string; leanTo?: Hand['leanTo'] }) => {
       setRefusal(null);
-      setPlace((p) => ({ ...p, text, ...(leanTo ? { leanTo } : {}) }));
+      setHand((p) => ({ ...p, text, ...(leanTo ? { leanTo } : {}) }));
     },
-    setPlace,
-    setTrunk: (trunk: Trunk) => setPlace((p) => ({ ...p, trunk })),
+    setHand,
+    setTrunk: (trunk: Trunk) => setHand((p) => ({ ...p, trunk })),
     setStem: (stem: StemInHand) =>
-      setPlace((p) => ({ ...p, stem: inHand(stem), text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
-    beginVisit: () => setPlace((p) => ({ ...newPlace(p.survey), tree: p.tree, newVisit: true })),
+      setHand((p) => ({ ...p, stem: inHand(stem), text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
+    beginVisit: () => setHand((p) => ({ ...newHand(p.survey), tree: p.tree, newVisit: true })),
     openDetermination: (id: string | null) =>
-      setPlace((p) => ({ ...p, determination: id, method: null, text: '', again: false, at: 'done' })),
+      setHand((p) => ({ ...p, determination: id, method: null, text: '', again: false, at: 'done' })),
     go,
     enter,
     undo,

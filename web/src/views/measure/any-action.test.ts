@@ -80,10 +80,10 @@ describe('whatever is tapped', () => {
         for (const a of actions) {
           if (a.text !== undefined) page.keys(a.text);
           else page.run((m) => perform(m, a));
-          const { place, steps, refusal } = page.m();
+          const { hand, steps, refusal } = page.m();
           expect(steps.length).toBeGreaterThan(3);
           // what is refused stands in the field still
-          if (refusal && a.text) expect(place.text).toBe(a.text);
+          if (refusal && a.text) expect(hand.text).toBe(a.text);
           for (const id of versions()) made.add(id);
         }
         expect(new Set(versions())).toEqual(made);

@@ -1,7 +1,7 @@
 import { formatNumber, metresPerLength, radians, radiansToDegrees, type SightScene, type UnitSystem } from '@arbolito/core';
 import type { StepId } from '../../methods/step';
 import type { Handle } from '../../ui/Handles';
-import type { Place } from './place';
+import type { Hand } from './hand';
 
 export type DragId = 'lean' | 'crown';
 
@@ -31,7 +31,7 @@ export function draggedText(
   units: UnitSystem,
   x: number,
   y: number,
-): { readonly text: string; readonly leanTo?: Place['leanTo'] } {
+): { readonly text: string; readonly leanTo?: Hand['leanTo'] } {
   if (id === 'lean') {
     const lean = Math.min(45, radiansToDegrees(radians(Math.atan(Math.abs(x) / scene.height))));
     return { text: formatNumber(lean, 0), leanTo: x < 0 ? 'away' : 'eye' };

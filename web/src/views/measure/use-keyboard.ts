@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
+import { afterPaint } from '../../field/after-paint';
 import type { MeasureModel } from './use-measure';
 
 /** A draft that came back from a reload goes on at its end. */
@@ -15,8 +16,10 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new step is what calls for the focus
   useLayoutEffect(() => {
-    focusAtEnd(input.current);
-  }, [m.place.at, m.place.tree, m.ready, input]);
+    // giving the focus lays the page out by itself: once is enough, and a key pressed before it is taken all the same
+    if (input.current !== document.activeElement) void afterPaint().then(() => focusAtEnd(input.current));
+    else focusAtEnd(input.current);
+  }, [m.hand.at, m.hand.tree, m.ready, input]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const now = model.current;
@@ -33,7 +36,7 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
       } else if (e.key === 'Escape') now.type('');
       else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
         e.preventDefault();
-        const at = now.steps.findIndex((s) => s.id === now.place.at);
+        const at = now.steps.findIndex((s) => s.id === now.hand.at);
         const from = at < 0 ? now.steps.length : at;
         const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
         if (to) now.go(to.id);

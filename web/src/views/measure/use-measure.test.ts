@@ -13,9 +13,9 @@ cleanSlate();
 describe('the work at a tree', () => {
   it('goes from the tape to the last sight by Enter alone, and on to the next tree', async () => {
     const page = await openPage();
-    expect(page.m().place.at).toBe('dbh');
+    expect(page.m().hand.at).toBe('dbh');
     page.keys('41.3', '25', '80');
-    expect(page.m().place.at).toBe('base');
+    expect(page.m().hand.at).toBe('base');
     // half typed it is drawn already, and nothing is kept of it
     page.run((m) => m.type('-8'));
     expect(height(page)).toBeCloseTo(22, 9);
@@ -26,7 +26,7 @@ describe('the work at a tree', () => {
     page.run((m) => m.go('done'));
     page.run((m) => m.enter());
     expect(page.m().tree.tag).not.toBe(first);
-    expect(page.m().place).toMatchObject({ at: 'dbh', text: '' });
+    expect(page.m().hand).toMatchObject({ at: 'dbh', text: '' });
     page.unmount();
   });
   it('takes a whole tree on one line, and says why it can not where the way is another one', async () => {
@@ -37,7 +37,7 @@ describe('the work at a tree', () => {
     page.run((m) => m.choose({ by: 'paces' }));
     page.keys('41.3 25m 80 -8');
     expect(page.m().refusal).toMatch(/taped distance/);
-    expect(page.m().place.text).toBe('41.3 25m 80 -8');
+    expect(page.m().hand.text).toBe('41.3 25m 80 -8');
     page.unmount();
   });
   it('corrects what is kept, keeps what was, and takes the newest back into the field', async () => {
@@ -50,9 +50,9 @@ describe('the work at a tree', () => {
     expect(page.m().tree.found?.readings.find((e) => e.history.length === 2)).toBeDefined();
     page.run((m) => m.undo());
     // a correction taken back leaves what it corrected
-    expect(page.m().place).toMatchObject({ at: 'base', text: '-8' });
+    expect(page.m().hand).toMatchObject({ at: 'base', text: '-8' });
     page.run((m) => m.undo());
-    expect(page.m().place.text).toBe('');
+    expect(page.m().hand.text).toBe('');
     expect(page.m().steps.find((s) => s.id === 'base')?.said).toBe('+8 %');
     page.unmount();
   });
@@ -75,11 +75,11 @@ describe('the work at a tree', () => {
       const before = page.readings().length;
       page.keys(wrong);
       expect(page.m().refusal).toMatch(/\w+ .*\./);
-      expect(page.m().place.text).toBe(wrong);
+      expect(page.m().hand.text).toBe(wrong);
       expect(page.readings()).toHaveLength(before);
     }
     page.run((m) => m.erase());
-    expect(page.m()).toMatchObject({ refusal: null, place: { text: '70000' } });
+    expect(page.m()).toMatchObject({ refusal: null, hand: { text: '70000' } });
     page.unmount();
   });
   it('pad keys write into the digits: signs take the place of signs', async () => {
@@ -87,11 +87,11 @@ describe('the work at a tree', () => {
     page.run((m) => m.append('8'));
     page.run((m) => m.append('0'));
     page.run((m) => m.sign('-'));
-    expect(page.m().place.text).toBe('-80');
+    expect(page.m().hand.text).toBe('-80');
     page.run((m) => m.sign('+'));
-    expect(page.m().place.text).toBe('+80');
+    expect(page.m().hand.text).toBe('+80');
     page.run((m) => m.erase());
-    expect(page.m().place.text).toBe('+8');
+    expect(page.m().hand.text).toBe('+8');
     page.unmount();
   });
 });
@@ -101,7 +101,7 @@ describe('several determinations and stations', () => {
     const page = await openPage();
     page.keys('41.3', '25', '80', '-8');
     page.run((m) => m.measureBy('line-shots'));
-    expect(page.m().place.at).toBe('tip');
+    expect(page.m().hand.at).toBe('tip');
     page.keys('33.3 37.9', '25.1 -4.2');
     expect(page.m().determinations).toHaveLength(2);
     expect(page.m().result.determinations).toHaveLength(2);

@@ -13,25 +13,25 @@ import { STEPS } from '../../methods/steps';
 import { useSame } from '../../ui/use-same';
 import { useToday } from '../../ui/use-today';
 import { measureActions, type Now } from './actions';
-import { openPlace, type Place, placeKeeper } from './place';
+import { type Hand, handKeeper, openHand } from './hand';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
 import { useTree } from './use-tree';
 
-/** Everything the Measure view shows and does. All of it follows from the book, the place and the preferences. */
+/** Everything the Measure view shows and does. All of it follows from the book, the tree in hand and the preferences. */
 export function useMeasure() {
   const book = useBook((s) => s.book);
   const [loaded, whole, reached] = [useBook((s) => s.loaded), useBook((s) => s.whole), useBook((s) => s.reached)];
   const [own, setOwn] = useState(loadPreferences);
-  const [place, setPlace] = useState<Place>(() => openPlace(location.search));
+  const [hand, setHand] = useState<Hand>(() => openHand(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
   useEffect(() => savePreferences(own), [own]);
-  const [keeper] = useState(placeKeeper);
-  useLayoutEffect(() => keeper.soon(place), [place, keeper]);
+  const [keeper] = useState(handKeeper);
+  useLayoutEffect(() => keeper.soon(hand), [hand, keeper]);
   useEffect(() => keeper.whenLeaving(), [keeper]);
 
   const today = useToday();
-  const t = useTree(book, place, own, today);
+  const t = useTree(book, hand, own, today);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
@@ -40,7 +40,7 @@ export function useMeasure() {
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
   const { determination, determinations, method } = t;
   const merchantable: MerchantableWay =
-    place.merchantable ??
+    hand.merchantable ??
     (last('merchantable')
       ? 'merchantable'
       : last('log-scale')
@@ -50,7 +50,7 @@ export function useMeasure() {
           : 'merchantable');
   const taped = last('distance')?.heads.at(-1)?.body.read;
   const along = taped?.kind === 'distance' ? taped.along : prefs.along;
-  const lower = hasMark ? 'mark' : place.lower;
+  const lower = hasMark ? 'mark' : hand.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
   const steps = useMemo(
     () => stepsOf(entities, choices, protocol.options, determination.far),
@@ -61,40 +61,40 @@ export function useMeasure() {
   const fromFirstStem = useMemo(() => (t.stem === FIRST_STEM ? null : groundOf(t.kept)), [t.stem, t.kept]);
 
   const where = {
-    tree: place.tree,
-    survey: place.survey,
+    tree: hand.tree,
+    survey: hand.survey,
     tag,
     plot,
     species: speciesId,
     units: own.units,
-    stem: place.stem,
-    newVisit: place.newVisit,
+    stem: hand.stem,
+    newVisit: hand.newVisit,
     determination,
     instruments: own.instruments,
   };
   const now = useRef<Now | null>(null);
   useLayoutEffect(() => {
-    now.current = { place, t, steps, choices, keptHead, newest, where, fromFirstStem, last };
+    now.current = { hand, t, steps, choices, keptHead, newest, where, fromFirstStem, last };
   });
-  const [actions] = useState(() => measureActions(() => now.current as Now, { setPlace, setOwn, setRefusal }));
+  const [actions] = useState(() => measureActions(() => now.current as Now, { setHand, setOwn, setRefusal }));
 
   const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
-  const trunkNow: Trunk = place.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
+  const trunkNow: Trunk = hand.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
-  const step = steps.find((s) => s.id === place.at) ?? null;
+  const step = steps.find((s) => s.id === hand.at) ?? null;
   const kept = keptHead?.body.read ?? null;
   /** Whether the step in hand is read as a shot of distance and angle. */
-  const shoots = place.at !== 'done' && isShot(place.at, method);
+  const shoots = hand.at !== 'done' && isShot(hand.at, method);
   /** Before it has a survey or a reading a tree takes its units from the first one that is chosen. */
   const ownUnits = survey === null && found === null;
   const heightChips = useSame({
     step: step?.id ?? 'tip',
     method,
     started: determination.station !== null,
-    empty: place.text === '',
+    empty: hand.text === '',
     // elsewhere the digits are no business of the chips
-    text: step && STEPS[step.id].often ? place.text : '',
-    leanTo: place.leanTo,
+    text: step && STEPS[step.id].often ? hand.text : '',
+    leanTo: hand.leanTo,
     kept,
     prefs,
     shoots,
@@ -107,8 +107,8 @@ export function useMeasure() {
     /** Whether the local store or the server has not answered yet. */
     opening: !loaded || reached === null,
     /** Whether the book and the survey asked for are here. */
-    ready: loaded && (place.survey === null || ((whole || reached === false) && book.find('survey', place.survey) !== null)),
-    place,
+    ready: loaded && (hand.survey === null || ((whole || reached === false) && book.find('survey', hand.survey) !== null)),
+    hand,
     prefs,
     protocol,
     survey: book.find('survey', survey),
@@ -119,7 +119,7 @@ export function useMeasure() {
     previous: t.previous,
     reach: prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null,
     stickUpTo: stickUpTo(book, prefs.person, survey, protocol.options),
-    hint: place.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, today) : null,
+    hint: hand.at === 'trunk' ? bodyHint(book, prefs.person, protocol.options, today) : null,
     today,
     trunk: trunkNow,
     speciesList,
@@ -143,7 +143,7 @@ export function useMeasure() {
     ...drawn,
     findings: t.findings,
     refusal,
-    canUndo: newest !== null || place.text !== '',
+    canUndo: newest !== null || hand.text !== '',
     ...actions,
   };
 }

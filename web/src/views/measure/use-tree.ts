@@ -20,25 +20,25 @@ import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
 import { deviceName, type Preferences } from '../../field/device';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
-import { nextTag, type Place, protocolAt } from './place';
+import { type Hand, nextTag, protocolAt } from './hand';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
-export function useTree(book: Book, place: Place, own: Preferences, today: string) {
-  const found = useMemo(() => book.tree(place.tree), [book, place.tree]);
-  const survey = found?.record.body.survey ?? place.survey;
+export function useTree(book: Book, hand: Hand, own: Preferences, today: string) {
+  const found = useMemo(() => book.tree(hand.tree), [book, hand.tree]);
+  const survey = found?.record.body.survey ?? hand.survey;
   const protocol = useMemo(() => protocolAt(book, survey, own), [book, survey, own]);
   const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
   const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
   // a new tree stands in the plot of the one before it, and its tag goes on from there
   const plotBefore = useMemo(() => (survey ? (book.lastTreeOf(survey)?.body.plot ?? null) : null), [book, survey]);
-  const speciesId = found ? (found.record.body.species ?? null) : place.species;
+  const speciesId = found ? (found.record.body.species ?? null) : hand.species;
   const species = useMemo(() => book.find('species', speciesId)?.body.figures ?? {}, [book, speciesId]);
   const eye = found?.eyeHeight ?? (prefs.person ? book.kit.bodyMeasure(prefs.person, 'eye-height') : null);
   const eyeHeight = eye === null ? null : metres(eye);
 
   // a new visit begins with empty hands; what was read before is what it is compared with
-  const coming = place.newVisit;
+  const coming = hand.newVisit;
   const kept = useMemo(() => (coming ? [] : (found?.inForce ?? [])), [found, coming]);
   const before = useMemo(() => {
     if (!found) return NOTHING_BEFORE;
@@ -47,16 +47,16 @@ export function useTree(book: Book, place: Place, own: Preferences, today: strin
     return visitBefore(found, coming ? visits : visits.slice(0, -1), on, protocol.options);
   }, [found, coming, protocol, today]);
   const { previous } = before;
-  const { id: stemId, name: stem } = stemInBook(found, place.stem);
+  const { id: stemId, name: stem } = stemInBook(found, hand.stem);
   const all = useMemo(() => (coming ? [] : (found?.readings ?? [])).filter((e) => e.heads.length > 0), [found, coming]);
   const determinations = useMemo(() => (coming ? [] : determinationsOf(book, found)), [book, found, coming]);
   // a method chosen anew begins a determination of its own
   const determination = useMemo(
     () =>
-      place.method
-        ? newDetermination(place.method)
-        : (determinations.find((d) => d.id === place.determination) ?? determinations.at(-1) ?? newDetermination(own.method)),
-    [determinations, place.determination, place.method, own.method],
+      hand.method
+        ? newDetermination(hand.method)
+        : (determinations.find((d) => d.id === hand.determination) ?? determinations.at(-1) ?? newDetermination(own.method)),
+    [determinations, hand.determination, hand.method, own.method],
   );
   // what is one stem's own is shown for the stem in hand, what is one station's for the determination in hand
   const entities = useMemo(() => {
@@ -72,11 +72,11 @@ export function useTree(book: Book, place: Place, own: Preferences, today: strin
   );
   const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 
-  const step = place.at === 'done' ? null : place.at;
+  const step = hand.at === 'done' ? null : hand.at;
   const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h, prefs, step, determination.far)));
   const last = slot.at(-1);
   const where = ofKept.stems.find((s) => s.stem === stem)?.where ?? null;
-  const correcting = Boolean(last) && !place.again;
+  const correcting = Boolean(last) && !hand.again;
   const tape = useMemo(
     () => tapeAt(where, previous, stem, protocol.options, slot.length - (correcting ? 1 : 0)),
     [where, previous, stem, protocol, slot.length, correcting],
@@ -84,27 +84,27 @@ export function useTree(book: Book, place: Place, own: Preferences, today: strin
   const method = determination.method as MeasureMethod;
   const stationId = determination.station ?? DRAFT_STATION;
   const distance = stationOf(ofKept, stationId)?.distance ?? null;
-  const { optical, upperHeight, leanTo } = place;
+  const { optical, upperHeight, leanTo } = hand;
   const around = useMemo(
-    () => ({ tape, place: { optical, upperHeight, leanTo }, distance, method }),
+    () => ({ tape, beside: { optical, upperHeight, leanTo }, distance, method }),
     [tape, optical, upperHeight, leanTo, distance, method],
   );
   const draft = useMemo(
-    () => (step && place.text.trim() ? draftOf(step, place.text, prefs, { ...around, minute: 0 }) : null),
-    [step, place.text, prefs, around],
+    () => (step && hand.text.trim() ? draftOf(step, hand.text, prefs, { ...around, minute: 0 }) : null),
+    [step, hand.text, prefs, around],
   );
 
   // the draft takes part at once: the drawing follows the digits and the taps
   const readings = useMemo((): readonly Reading[] => {
     const own = stem === FIRST_STEM ? {} : { stem };
-    const withTrunk = place.trunk ? [...kept, { kind: 'trunk' as const, trunk: place.trunk, ...own }] : kept;
+    const withTrunk = hand.trunk ? [...kept, { kind: 'trunk' as const, trunk: hand.trunk, ...own }] : kept;
     if (!draft?.ok) return withTrunk;
     const station = step?.startsWith('far-') ? (determination.far ?? DRAFT_FAR) : stationId;
     const far = draft.read.kind === 'baseline' ? { far: determination.far ?? DRAFT_FAR } : {};
     const by = { person: prefs.person, instrument: instrumentOf(draft.read, prefs.instruments), at: END_OF_TIME, survey };
     const read = { ...book.kit.join(draft.read, by), ...far, id: 'draft', ...(ofStem(draft.read) ? own : { station }) } as Reading;
     return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
-  }, [kept, draft, last, correcting, place.trunk, stem, book, survey, prefs.person, prefs.instruments, determination, stationId, step]);
+  }, [kept, draft, last, correcting, hand.trunk, stem, book, survey, prefs.person, prefs.instruments, determination, stationId, step]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
   const drawn = useMemo(() => {
     const result = derived(input(readings));
@@ -117,8 +117,8 @@ export function useTree(book: Book, place: Place, own: Preferences, today: strin
   );
   // a number half typed is no blunder: the checks look at what is kept
   const findings = useMemo(
-    () => findingsOf(input(kept), ofKept, { ...before, tree: place.tree, ...(unchecked ? { unchecked } : {}) }),
-    [input, place.tree, ofKept, kept, before, unchecked],
+    () => findingsOf(input(kept), ofKept, { ...before, tree: hand.tree, ...(unchecked ? { unchecked } : {}) }),
+    [input, hand.tree, ofKept, kept, before, unchecked],
   );
   const scene = useMemo(
     () =>
@@ -147,14 +147,14 @@ export function useTree(book: Book, place: Place, own: Preferences, today: strin
     });
     return at && { height, at };
   }, [before, distance, here, species, protocol, eyeHeight]);
-  const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept, place.stem), [coming, found, kept, ofKept, place.stem]);
+  const stems = useMemo(() => stemLines(coming ? null : found, kept, ofKept, hand.stem), [coming, found, kept, ofKept, hand.stem]);
 
   return {
     found,
     survey,
     protocol,
     prefs,
-    tag: found?.record.body.tag ?? place.tag ?? suggested,
+    tag: found?.record.body.tag ?? hand.tag ?? suggested,
     plot: found ? (found.record.body.plot ?? null) : plotBefore,
     speciesId,
     kept,

@@ -1,9 +1,11 @@
-import { fromMetres, metres, type ProtocolOptions, parseLength, protocolSentences } from '@arbolito/core';
+import { fromMetres, metres, type ProtocolOptions, protocolSentences } from '@arbolito/core';
 import { useState } from 'react';
 import { differences } from '../../book/protocol-differences';
 import type { ProtocolLine } from '../../book/protocol-list';
+import { ProtocolBody } from '../../contract/records/protocol';
+import { checkForm } from '../../ui/contract-form';
 import { OnATrunk } from './OnATrunk';
-import { fieldsOf, isChosen, type OptionField } from './option-fields';
+import { fieldsOf, isChosen, type OptionField, readNumber } from './option-fields';
 
 interface Props {
   readonly line: ProtocolLine;
@@ -20,6 +22,10 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
   const changed = differences(line.options, options);
   const clean = name.trim();
   const nameTaken = taken.includes(clean) && !(line.record && clean === line.name);
+  const mean = (typed: { name: string }) => ({ body: { name: typed.name.trim(), preset: null, options } });
+  const nameRefusal = nameTaken
+    ? 'Another protocol has this name: give this one its own.'
+    : checkForm(ProtocolBody, { name }, { mean }).errors.name;
   const sameName = line.record !== null && clean === line.name;
   return (
     <article className="min-w-0" data-editor>
@@ -33,14 +39,14 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
           onChange={(e) => setName(e.target.value)}
         />
       </label>
-      {nameTaken && <p className="text-[15px] text-berry">Another protocol has this name: give this one its own.</p>}
+      {nameRefusal && <p className="text-[15px] text-berry">{nameRefusal}</p>}
       <div className="my-3 flex flex-wrap items-center gap-2">
         {line.record && (
           <button
             type="button"
             className="button button-go"
-            disabled={changed.length === 0 && sameName}
-            onClick={() => onKeep(options, clean || line.name, true)}
+            disabled={Boolean(nameRefusal) || (changed.length === 0 && sameName)}
+            onClick={() => onKeep(options, clean, true)}
           >
             Keep as version {line.versions.length + 1}
           </button>
@@ -48,7 +54,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
         <button
           type="button"
           className={`button ${line.record ? '' : 'button-go'}`}
-          disabled={!clean || nameTaken || sameName}
+          disabled={Boolean(nameRefusal) || sameName}
           onClick={() => onKeep(options, clean, false)}
         >
           Keep as a new protocol
@@ -101,7 +107,7 @@ function Field({
   options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
-  if (field.kind === 'number') return <NumberField topic={topic} field={field} onChange={onChange} />;
+  if (field.kind === 'number') return <NumberField topic={topic} field={field} options={options} onChange={onChange} />;
   return (
     <fieldset className="flex flex-wrap gap-1.5">
       <legend className="sr-only">{topic}</legend>
@@ -117,44 +123,36 @@ function Field({
 function NumberField({
   topic,
   field,
+  options,
   onChange,
 }: {
   topic: string;
   field: Extract<OptionField, { kind: 'number' }>;
+  options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
-  const shown = field.unit ? String(Number(fromMetres(metres(field.value), field.unit).toFixed(3))) : String(field.value);
+  const shown = String(Number(fromMetres(metres(field.value), field.unit).toFixed(3)));
   const [typed, setTyped] = useState<string | null>(null);
-  const [low, high] = field.range;
-  const read = (text: string): number | null => {
-    const length = parseLength(text, field.unit ?? 'm');
-    return length.ok && length.metres >= low && length.metres <= high ? length.metres : null;
-  };
-  const bad = typed !== null && read(typed) === null;
-  const limit = (m: number) => (field.unit ? `${Number(fromMetres(metres(m), field.unit).toFixed(2))} ${field.unit}` : String(m));
+  const read = typed === null ? null : readNumber(typed, field, options);
+  const refusal = read && !read.ok ? read.reason : null;
   return (
     <span className="flex flex-wrap items-center gap-2">
       <input
         aria-label={topic}
-        aria-invalid={bad}
+        aria-invalid={refusal !== null}
         inputMode="decimal"
         autoComplete="off"
-        className={`figure min-h-12 w-28 rounded-[8px] border-[1.5px] bg-field px-2 ${bad ? 'border-berry' : 'border-edge'}`}
+        className={`figure min-h-12 w-28 rounded-[8px] border-[1.5px] bg-field px-2 ${refusal ? 'border-berry' : 'border-edge'}`}
         value={typed ?? shown}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={() => {
-          const value = typed === null ? null : read(typed);
-          if (value !== null) onChange(field.set(value));
-          if (value !== null || typed?.trim() === '') setTyped(null);
+          if (read?.ok) onChange(read.change);
+          if (read?.ok || typed?.trim() === '') setTyped(null);
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
       <span className="text-[15px] text-soft">{field.unit}</span>
-      {bad && (
-        <span className="text-[15px] text-berry">
-          from {limit(low)} to {limit(high)}
-        </span>
-      )}
+      {refusal && <span className="text-[15px] text-berry">{refusal}</span>}
     </span>
   );
 }

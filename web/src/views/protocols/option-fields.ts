@@ -1,5 +1,7 @@
-import { type LengthUnit, PRESETS, type ProtocolOptions, type ProtocolSentence } from '@arbolito/core';
+import { formatNumber, type LengthUnit, PRESETS, type ProtocolOptions, type ProtocolSentence, parseLength } from '@arbolito/core';
+import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { sameValue } from '../../contract/same';
+import { checkForm } from '../../ui/contract-form';
 
 type Option = ProtocolSentence['option'];
 
@@ -14,10 +16,8 @@ export type OptionField =
   | {
       readonly kind: 'number';
       readonly value: number;
-      /** Unit the number is typed in; null for a plain number. */
-      readonly unit: LengthUnit | null;
-      /** In metres, or plain. */
-      readonly range: readonly [number, number];
+      /** Unit the number is typed in. The contract says what it may be. */
+      readonly unit: LengthUnit;
       readonly set: (value: number) => Partial<ProtocolOptions>;
     };
 
@@ -29,12 +29,12 @@ const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions
 /** The fields with which an option of a protocol is edited, in its own units. */
 export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionField[] {
   const length: LengthUnit = p.units === 'us' ? 'ft' : 'm';
-  const number = (
-    value: number,
-    range: readonly [number, number],
-    set: (v: number) => Partial<ProtocolOptions>,
-    unit: LengthUnit | null = length,
-  ): OptionField => ({ kind: 'number', value, unit, range, set });
+  const number = (value: number, set: (v: number) => Partial<ProtocolOptions>): OptionField => ({
+    kind: 'number',
+    value,
+    unit: length,
+    set,
+  });
   switch (option) {
     case 'units':
       return [
@@ -44,7 +44,7 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
         ]),
       ];
     case 'breastHeight':
-      return [number(p.breastHeight, [0.5, 2], (breastHeight) => ({ breastHeight }))];
+      return [number(p.breastHeight, (breastHeight) => ({ breastHeight }))];
     case 'foundBy':
       return [
         one('foundBy', [
@@ -86,7 +86,7 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
         ]),
       ];
     case 'aboveButtSwell':
-      return [number(p.aboveButtSwell, [0, 3], (aboveButtSwell) => ({ aboveButtSwell }))];
+      return [number(p.aboveButtSwell, (aboveButtSwell) => ({ aboveButtSwell }))];
     case 'forkLow':
       return [
         {
@@ -164,7 +164,7 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
         },
         ...(p.merchantable
           ? [
-              number(p.merchantable.stumpHeight, [0, 3], (stumpHeight) => ({
+              number(p.merchantable.stumpHeight, (stumpHeight) => ({
                 merchantable: p.merchantable && { ...p.merchantable, stumpHeight },
               })),
             ]
@@ -180,7 +180,7 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
       ];
     case 'heightTolerance':
       return [
-        number(p.heightTolerance.absolute, [0.01, 20], (absolute) => ({ heightTolerance: { ...p.heightTolerance, absolute } })),
+        number(p.heightTolerance.absolute, (absolute) => ({ heightTolerance: { ...p.heightTolerance, absolute } })),
         {
           kind: 'choice',
           choices: [
@@ -221,3 +221,17 @@ function roundingFields(p: ProtocolOptions): readonly OptionField[] {
 /** Whether a choice is how the protocol stands. */
 export const isChosen = (choice: OptionChoice, p: ProtocolOptions) =>
   Object.entries(choice.change).every(([key, value]) => sameValue(value, p[key as Option]));
+
+type ReadNumber = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
+
+/** What a typed length makes of the protocol, where the contract takes it. */
+export function readNumber(text: string, field: Extract<OptionField, { kind: 'number' }>, options: ProtocolOptions): ReadNumber {
+  const length = parseLength(text, field.unit);
+  if (!length.ok) return length;
+  const change = field.set(length.metres);
+  const { errors } = checkForm(ProtocolOptionsInput, {}, { mean: () => ({ body: { ...options, ...change } }) });
+  const refused = (Object.values(errors) as string[])[0];
+  if (refused === undefined) return { ok: true, change };
+  // the contract speaks in metres
+  return { ok: false, reason: field.unit === 'm' ? refused : `${text.trim()} is ${formatNumber(length.metres, 2)} m. ${refused}` };
+}

@@ -9,7 +9,7 @@ import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
-import { fieldsOf, isChosen } from './option-fields';
+import { fieldsOf, isChosen, readNumber } from './option-fields';
 import { changeOf } from './protocol-change';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
@@ -21,7 +21,7 @@ describe('editing a protocol', () => {
   it.each(Object.values(PRESETS))('“$name”: every way every option may be set is a protocol, and says so', ({ options }) => {
     for (const { option } of protocolSentences(options)) {
       for (const field of fieldsOf(option, options)) {
-        const changes = field.kind === 'choice' ? field.choices.map((c) => c.change) : field.range.map((v) => field.set(v || 0.1));
+        const changes = field.kind === 'choice' ? field.choices.map((c) => c.change) : [field.set(1)];
         for (const change of changes) {
           const changed: ProtocolOptions = { ...options, ...change };
           expect(validate(ProtocolOptionsInput, JSON.parse(JSON.stringify(changed))), `${option} ${JSON.stringify(change)}`).toMatchObject({
@@ -32,6 +32,15 @@ describe('editing a protocol', () => {
         if (field.kind === 'choice') expect(field.choices.filter((c) => isChosen(c, options)).length, option).toBeLessThanOrEqual(1);
       }
     }
+  });
+  it('takes a typed number where the contract does, and refuses it in the contract’s words', () => {
+    const field = (options: ProtocolOptions) => fieldsOf('breastHeight', options)[0] as Parameters<typeof readNumber>[1];
+    const { options: metric } = PRESETS['forest-metric'];
+    const { options: us } = PRESETS['timber-us'];
+    expect(readNumber('1,4', field(metric), metric)).toEqual({ ok: true, change: { breastHeight: 1.4 } });
+    expect(readNumber('7', field(metric), metric)).toEqual({ ok: false, reason: 'A number from 0.5 to 2 m.' });
+    expect(readNumber('12', field(us), us)).toEqual({ ok: false, reason: '12 is 3.66 m. A number from 0.5 to 2 m.' });
+    expect(readNumber('high', field(us), us).ok).toBe(false);
   });
   it('tells two protocols apart whatever the order of their fields', () => {
     const { options } = PRESETS['timber-us'];

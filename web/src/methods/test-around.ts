@@ -1,13 +1,13 @@
-import { usualPreferences } from '../../field/device';
-import type { Around, TapeAt } from '../../methods/step';
+import { usualPreferences } from '../field/device';
+import type { Around, TapeAt } from './step';
 
-// a person, a tape and a station for the tests of this view
+// a person, a tape and a station for the tests of the methods
 export const metric = usualPreferences('metric');
 export const us = usualPreferences('us');
 export const tape: TapeAt = { pom: 1.3, why: null, by: 'protocol', nth: 1, of: 1 };
 export const around: Around = {
   tape,
-  place: { optical: { distance: '', elevation: '' }, upperHeight: '', leanTo: 'side' },
+  beside: { optical: { distance: '', elevation: '' }, upperHeight: '', leanTo: 'side' },
   distance: null,
   method: 'two-sights',
   minute: 750,

@@ -9,7 +9,7 @@ import type { Beside } from '../../methods/step';
 import type { MerchantableWay, StepId } from './steps';
 
 /** The tree in hand and the digits in the field: all that a reload must bring back beside the book. */
-export interface Place extends Beside {
+export interface Hand extends Beside {
   readonly survey: string | null;
   readonly tree: string;
   readonly at: StepId | 'done';
@@ -33,7 +33,7 @@ export interface Place extends Beside {
 
 const KEY = 'arbolito.place';
 
-export const newPlace = (survey: string | null): Place => ({
+export const newHand = (survey: string | null): Hand => ({
   survey,
   tree: newId(),
   at: 'dbh',
@@ -54,21 +54,21 @@ export const newPlace = (survey: string | null): Place => ({
 });
 
 /** From the address, and what was in the field when the page was left. */
-export function openPlace(search: string): Place {
+export function openHand(search: string): Hand {
   const asked = new URLSearchParams(search);
   const survey = asked.get('survey');
   const tree = asked.get('tree');
-  const saved = readJson<Place>(KEY);
+  const saved = readJson<Hand>(KEY);
   // an earlier Arbolito kept the stem's number alone
   const whole = saved && { ...saved, stem: typeof saved.stem === 'object' ? saved.stem : FIRST };
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
-  if (asked.has('trunk') && !tree) return { ...newPlace(survey), at: 'trunk' };
-  return fits ? { ...newPlace(survey), ...whole } : { ...newPlace(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
+  if (asked.has('trunk') && !tree) return { ...newHand(survey), at: 'trunk' };
+  return fits ? { ...newHand(survey), ...whole } : { ...newHand(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
-export function rememberPlace(place: Place): void {
-  writeJson(KEY, place);
-  const asked = new URLSearchParams({ ...(place.survey ? { survey: place.survey } : {}), tree: place.tree });
+export function rememberHand(hand: Hand): void {
+  writeJson(KEY, hand);
+  const asked = new URLSearchParams({ ...(hand.survey ? { survey: hand.survey } : {}), tree: hand.tree });
   const address = `${location.pathname}?${asked}`;
   if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
 }
@@ -77,19 +77,19 @@ export function rememberPlace(place: Place): void {
 const SOON = 200;
 
 /**
- * Remembers places a moment after they change, so that no key waits for it, and at once when the page is left.
- * @returns `soon` to remember a place, `whenLeaving` to listen until the function it gives is called
+ * Remembers what is in hand a moment after they change, so that no key waits for it, and at once when the page is left.
+ * @returns `soon` to remember it, `whenLeaving` to listen until the function it gives is called
  */
-export function placeKeeper() {
-  let pending: Place | null = null;
+export function handKeeper() {
+  let pending: Hand | null = null;
   const write = () => {
-    if (pending) rememberPlace(pending);
+    if (pending) rememberHand(pending);
     pending = null;
   };
   return {
-    soon(place: Place) {
+    soon(hand: Hand) {
       if (!pending) setTimeout(write, SOON);
-      pending = place;
+      pending = hand;
     },
     whenLeaving() {
       const hidden = () => document.visibilityState === 'hidden' && write();
@@ -104,7 +104,7 @@ export function placeKeeper() {
   };
 }
 
-/** The protocol a place is measured under: its survey's, or the one for single trees. */
+/** The protocol a tree is measured under: its survey's, or the one for single trees. */
 export function protocolAt(book: Book, survey: string | null, { units }: Pick<Preferences, 'units'>): SurveyTally['protocol'] {
   return book.protocolOf(book.find('survey', survey)) ?? PRESETS[SINGLE_PRESET[units]];
 }

@@ -7,7 +7,7 @@ import { Book } from '../../book/book';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
-import { newPlace, nextTag, openPlace, placeKeeper, protocolAt, rememberPlace } from './place';
+import { handKeeper, newHand, nextTag, openHand, protocolAt, rememberHand } from './hand';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);
@@ -32,25 +32,25 @@ beforeEach(() => {
 
 describe('the tree in hand', () => {
   it('comes back after a reload with its step and its digits', () => {
-    const place = { ...newPlace(null), at: 'tip' as const, text: '+8' };
-    rememberPlace(place);
-    expect(location.search).toContain(place.tree);
-    expect(openPlace(location.search)).toEqual(place);
+    const hand = { ...newHand(null), at: 'tip' as const, text: '+8' };
+    rememberHand(hand);
+    expect(location.search).toContain(hand.tree);
+    expect(openHand(location.search)).toEqual(hand);
     // opened without an address it is still the same tree
-    expect(openPlace('')).toEqual(place);
+    expect(openHand('')).toEqual(hand);
   });
 
   it('is remembered once for several keys, and at once when the page is left', () => {
     vi.useFakeTimers();
-    const keeper = placeKeeper();
+    const keeper = handKeeper();
     const stop = keeper.whenLeaving();
-    const place = newPlace(null);
-    const text = () => openPlace('').text;
-    for (const t of ['1', '12', '12.5']) keeper.soon({ ...place, text: t });
+    const hand = newHand(null);
+    const text = () => openHand('').text;
+    for (const t of ['1', '12', '12.5']) keeper.soon({ ...hand, text: t });
     expect(text()).toBe('');
     vi.advanceTimersByTime(1000);
     expect(text()).toBe('12.5');
-    keeper.soon({ ...place, text: '13' });
+    keeper.soon({ ...hand, text: '13' });
     dispatchEvent(new Event('pagehide'));
     expect(text()).toBe('13');
     // what another page has put there since is not written over without a new key
@@ -58,21 +58,21 @@ describe('the tree in hand', () => {
     dispatchEvent(new Event('pagehide'));
     vi.advanceTimersByTime(1000);
     expect(text()).toBe('');
-    keeper.soon({ ...place, text: '14' });
+    keeper.soon({ ...hand, text: '14' });
     stop();
     expect(text()).toBe('14');
     vi.useRealTimers();
   });
   it('is another one in another survey, and the one asked for when one is', () => {
-    rememberPlace({ ...newPlace(null), text: '12' });
-    const elsewhere = openPlace(`?survey=${survey('Monte Umbrío')}`);
+    rememberHand({ ...newHand(null), text: '12' });
+    const elsewhere = openHand(`?survey=${survey('Monte Umbrío')}`);
     expect(elsewhere).toMatchObject({ survey: survey('Monte Umbrío'), at: 'dbh', text: '' });
     const asked = v7();
-    expect(openPlace(`?tree=${asked}`)).toMatchObject({ tree: asked, at: 'done', text: '' });
+    expect(openHand(`?tree=${asked}`)).toMatchObject({ tree: asked, at: 'done', text: '' });
   });
   it('is not upset by what is no place', () => {
     localStorage.setItem('arbolito.place', '{"half');
-    expect(openPlace('')).toMatchObject({ at: 'dbh', text: '', survey: null });
+    expect(openHand('')).toMatchObject({ at: 'dbh', text: '', survey: null });
   });
 });
 
