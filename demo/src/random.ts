@@ -1,20 +1,7 @@
-/** A seeded source of chance (mulberry32): the same seed makes the same demo everywhere. */
-export class Chance {
-  constructor(private state: number) {}
+import { Stream } from '@arbolito/core';
 
-  /** In [0, 1). */
-  uniform(): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  }
-  between(from: number, to: number): number {
-    return from + (to - from) * this.uniform();
-  }
-  normal(sigma: number): number {
-    return sigma * Math.sqrt(-2 * Math.log(1 - this.uniform())) * Math.cos(2 * Math.PI * this.uniform());
-  }
+/** A seeded source of chance (mulberry32): the same seed makes the same demo everywhere. */
+export class Chance extends Stream {
   chance(p: number): boolean {
     return this.uniform() < p;
   }
