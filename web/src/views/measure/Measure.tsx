@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { afterPaint } from '../../field/after-paint';
 import { useDisplay } from '../../ui/display';
 import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
@@ -79,6 +80,18 @@ export default function Measure() {
   );
 }
 
+/** The model as the sheet shows it: of a tree just begun only once its field has been painted; until then the one before. */
+function useDrawn(m: MeasureModel): MeasureModel {
+  const { tree } = m.hand;
+  const [shown, show] = useState(tree);
+  const before = useRef(m);
+  useEffect(() => {
+    if (shown === tree) before.current = m;
+    else void afterPaint().then(() => show(tree));
+  }, [shown, tree, m]);
+  return shown === tree ? m : before.current;
+}
+
 interface SheetsProps {
   readonly m: MeasureModel;
   readonly panel: Panel;
@@ -92,20 +105,22 @@ interface SheetsProps {
 
 /** Steps, sight sheet and pad: all but the trunk. */
 function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }: SheetsProps) {
-  const onReach = () => setPanel('reach');
+  const onReach = useCallback(() => setPanel('reach'), [setPanel]);
   const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
+  // the next tree's field and keys come first, its empty sheet a frame later: nobody waits for it to type
+  const drawn = useDrawn(m);
   return (
     <>
       <aside
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
         aria-label={panel === 'reach' ? 'Beside the sheet' : 'The tree and its steps'}
       >
-        {desk && (panel === 'reach' ? reach : <Trail m={m} />)}
+        {desk && (panel === 'reach' ? reach : <LateTrail m={drawn} />)}
       </aside>
 
       <main className="contents">
         <div className="desk:col-start-2 desk:row-start-2">
-          <Results m={m} narrow={panel === 'reach'} onReach={onReach} />
+          <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />
         </div>
         {!desk && panel === 'reach' && <div className="row-span-2 overflow-auto p-4">{reach}</div>}
         {!desk && panel === 'steps' && (
@@ -120,8 +135,8 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
           </div>
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
-          <Sheet m={m} />
-          <Remedy m={m} />
+          <Sheet m={drawn} />
+          <LateRemedy m={drawn} />
         </div>
 
         <section
@@ -172,7 +187,11 @@ function NotHere({ m }: { m: MeasureModel }) {
   );
 }
 
-function Sheet({ m }: { m: MeasureModel }) {
+const LateTrail = memo(Trail);
+const LateResults = memo(Results);
+const LateRemedy = memo(Remedy);
+
+const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
   const { frame, layout, hold } = useSightLayout(m.scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
   const handles = handlesAt(m.hand.at, m.scene);
@@ -203,4 +222,4 @@ function Sheet({ m }: { m: MeasureModel }) {
       )}
     </div>
   );
-}
+});
