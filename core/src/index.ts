@@ -81,6 +81,8 @@ export {
   type ReadingKind,
   SHOT_TARGETS,
   type ShotTarget,
+  SIGHTED_REFERENCES,
+  type SightedReference,
   type ToolName,
   type TopTarget,
   toolOf,

@@ -17,7 +17,7 @@ export type AnglePart = Extract<ErrorPart, 'distance' | 'top-sight' | 'base-sigh
 
 export interface HeightError {
   readonly sigma: Metres;
-  /** Each part's own standard deviation of height, metres; their squares add up to sigma². */
+  /** Each part's own standard deviation of height, metres, with the sign in which the height follows it; their squares add up to sigma². */
   readonly parts: Readonly<Record<AnglePart, number>>;
   /** The largest part: what to improve first. */
   readonly dominant: AnglePart;
@@ -37,16 +37,16 @@ export function angleError(sights: AngleSights, errors: AngleErrors): HeightErro
   // one tape serves both sights, so its relative error is common to them and their difference counts
   const climb = (distanceTop * top - distanceBase * base) / ((distanceTop + distanceBase) / 2);
   const parts: Record<AnglePart, number> = {
-    distance: Math.abs(climb) * errors.distance,
+    distance: climb * errors.distance,
     'top-sight': distanceTop * (1 + top * top) * errors.top,
-    'base-sight': distanceBase * (1 + base * base) * errors.base,
-    'tip-offset': Math.abs(top) * errors.tipOffset,
+    'base-sight': -distanceBase * (1 + base * base) * errors.base,
+    'tip-offset': top * errors.tipOffset,
   };
   let dominant: AnglePart = 'distance';
   let sum = 0;
   for (const part of PARTS) {
     sum += parts[part] * parts[part];
-    if (parts[part] > parts[dominant]) dominant = part;
+    if (Math.abs(parts[part]) > Math.abs(parts[dominant])) dominant = part;
   }
   return { sigma: Math.sqrt(sum) as Metres, parts, dominant };
 }

@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite, requireFrom, type Tangent } from '../units';
+import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite, type Tangent } from '../units';
 
 export interface AngleSights {
   /** Horizontal distance from the eye to the point plumb below the target, above 0. */
@@ -7,7 +7,7 @@ export interface AngleSights {
   readonly distanceBase: Metres;
   readonly top: Tangent;
   readonly base: Tangent;
-  /** Height of the sighted mark above the ground reference; 0 when the base itself is sighted. */
+  /** Height of the sighted mark above the ground reference, below 0 under it; 0 when the base itself is sighted. */
   readonly markHeight: Metres;
 }
 
@@ -24,7 +24,7 @@ export function byAngles(sights: AngleSights): Answer<Metres> {
   requireAbove('distance to the base', sights.distanceBase);
   requireFinite('top sighting', sights.top);
   requireFinite('base sighting', sights.base);
-  requireFrom('mark height', sights.markHeight);
+  requireFinite('mark height', sights.markHeight);
   const height = sights.markHeight + sights.distanceTop * sights.top - sights.distanceBase * sights.base;
   if (!(height > 0)) return noAnswer('top-below-base', 'The top sighting is not above the base: check both signs.');
   return answer(height as Metres);

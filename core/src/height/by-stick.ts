@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFrom } from '../units';
+import { type Metres, requireAbove, requireFinite } from '../units';
 
 /**
  * Height that an upright stick covers. The eye need not be level with the base; the stick is parallel to the stem.
@@ -42,7 +42,7 @@ export function logsByStick(
  * Height by an instrument with one set angle (45°, or any rise to run), from where it points at the tip.
  * @param distance horizontal, to the axis, metres, above 0
  * @param slope rise over run of the set angle, above 0
- * @param markHeight of the level datum on the stem above the ground reference, metres; eye height stands for it on level ground only
+ * @param markHeight of the level datum on the stem above the ground reference, metres, below 0 under it; eye height stands for it on level ground only
  * @returns metres
  * @throws DomainError `out-of-range`
  * @source H = D·rise/run + h_m
@@ -51,7 +51,7 @@ export function logsByStick(
 export function bySetAngle(distance: Metres, slope: number, markHeight: Metres): Metres {
   requireAbove('distance', distance);
   requireAbove('set angle', slope);
-  requireFrom('height of the mark', markHeight);
+  requireFinite('height of the mark', markHeight);
   return (distance * slope + markHeight) as Metres;
 }
 

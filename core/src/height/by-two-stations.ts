@@ -4,6 +4,8 @@ import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite
 export interface StationSights {
   readonly top: Tangent;
   readonly base: Tangent;
+  /** Height of what the lower sight met above the ground reference, metres; 0, the base itself, when left out. */
+  readonly markHeight?: number;
 }
 export interface TwoStations {
   readonly height: Metres;
@@ -20,7 +22,7 @@ export interface TwoStations {
  * @param baseline horizontal distance between the stations, metres, above 0
  * @returns height and distance; no answer when the sights hardly differ, or grow with the distance
  * @throws DomainError `out-of-range`, `not-finite`
- * @source Δ = t_top − t_base; D₁ = B·Δ₂/(Δ₁ − Δ₂), H = D₁·Δ₁
+ * @source Δ = t_top − t_low; D₁ = (B·Δ₂ + m₂ − m₁)/(Δ₁ − Δ₂), H = m₁ + D₁·Δ₁, m the heights of the marks sighted
  */
 export function byTwoStations(near: StationSights, far: StationSights, baseline: Metres): Answer<TwoStations> {
   requireAbove('baseline', baseline);
@@ -32,6 +34,11 @@ export function byTwoStations(near: StationSights, far: StationSights, baseline:
       'no-parallax',
       'The sights from both stations are the same, or grow with the distance: stations farther apart are needed.',
     );
-  const distance = (baseline * f) / (n - f);
-  return answer({ height: (distance * n) as Metres, distance: distance as Metres, leverage: n / (n - f) });
+  const [m, farMark] = [near.markHeight ?? 0, far.markHeight ?? 0];
+  const distance = (baseline * f + farMark - m) / (n - f);
+  if (!(distance > 0))
+    return noAnswer('no-parallax', 'With these marks no distance fits the sights of both stations: check the sights and the marks.');
+  const height = m + distance * n;
+  if (!(height > 0)) return noAnswer('top-below-base', 'The tip does not come out above the ground reference: check the marks.');
+  return answer({ height: height as Metres, distance: distance as Metres, leverage: n / (n - f) });
 }

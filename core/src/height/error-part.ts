@@ -15,6 +15,7 @@ export const ERROR_PARTS = [
   'plumb',
   'lean',
   'mark',
+  'zero',
   'eye-height',
   'stick',
   'set-angle',

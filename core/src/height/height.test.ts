@@ -162,6 +162,6 @@ describe('height by angles: properties', () => {
     expect(() => heightOf(0, 1, 0)).toThrow(/distance/);
     expect(() => heightOf(Number.NaN, 1, 0)).toThrow(/distance/);
     expect(() => heightOf(20, Number.POSITIVE_INFINITY, 0)).toThrow(/top sighting/);
-    expect(() => heightOf(20, 1, 0, -1)).toThrow(/mark height/);
+    expect(() => heightOf(20, 1, 0, Number.NaN)).toThrow(/mark height/);
   });
 });

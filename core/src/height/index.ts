@@ -3,15 +3,15 @@ export { type AngleErrors, type AnglePart, angleError, type HeightError } from '
 export { type AngleSights, byAngles } from './by-angles';
 export { byEqualLegs } from './by-equal-legs';
 export { byLineShots, type LineShot } from './by-line-shots';
-export { byPole } from './by-pole';
+export { byPole, distanceByPole, type PoleSights } from './by-pole';
 export { byShadow, type ShadowReference } from './by-shadow';
 export { byDevice, bySetAngle, byStick, logsByStick } from './by-stick';
 export { byTwoStations, type StationSights, type TwoStations } from './by-two-stations';
-export { type Combined, combineHeights, type Determined } from './combine';
+export { type Combined, combineHeights, type Determined, type Shared } from './combine';
 export { crownOvershoot } from './crown-overshoot';
 export { ERROR_PARTS, type ErrorPart } from './error-part';
 export { horizontalDistance, horizontalDistanceSigma, type TapedDistance } from './horizontal-distance';
-export { byLeaning, type LeaningSights } from './leaning';
+export { byLeaning, eyeOver, footDistance, type LeaningSights, type LeaningStem, PLUMB, planDistance } from './leaning';
 export { predictedBase } from './predicted-base';
 export { type Measured, type Propagated, propagate } from './propagate';
 export { type SignCase, signCase } from './sign-case';

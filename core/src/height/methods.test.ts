@@ -87,7 +87,7 @@ describe('every method recovers a tree from the rays that meet it', () => {
           const [e, g] = [Math.tan(deg(sun)), Math.tan(deg(slope))];
           const x = height / (e + g);
           const along = x / Math.cos(deg(slope));
-          const found = byShadow(m(along - 0.2), m(0.4), { height: m(1.5), shadow: m(1.5 / e) }, deg(slope));
+          const found = byShadow(m(along - 0.2 / Math.cos(deg(slope))), m(0.4), { height: m(1.5), shadow: m(1.5 / e) }, deg(slope));
           if (along > 0.3) expect(ok(found) / height).toBeCloseTo(1, 9);
         },
       ),

@@ -7,7 +7,7 @@ export interface Measured {
 }
 export interface Propagated<K extends string> {
   readonly sigma: number;
-  /** Each part's own standard deviation of the result; their squares add up. */
+  /** Each part's own standard deviation of the result, with the sign in which the result follows it; their squares add up. */
   readonly parts: Readonly<Record<K, number>>;
   /** The largest part: what to improve first. */
   readonly dominant: K;
@@ -33,11 +33,11 @@ export function propagate<K extends string>(
   for (const key of keys) {
     const { value, sigma } = read[key];
     const h = sigma / 10;
-    const part = h === 0 ? 0 : Math.abs(formula({ ...values, [key]: value + h }) - formula({ ...values, [key]: value - h })) * 5;
+    const part = h === 0 ? 0 : (formula({ ...values, [key]: value + h }) - formula({ ...values, [key]: value - h })) * 5;
     requireFinite(`error by the ${key}`, part);
     parts[key] = part;
     sum += part * part;
-    if (part > parts[dominant]) dominant = key;
+    if (Math.abs(part) > Math.abs(parts[dominant])) dominant = key;
   }
   return { sigma: Math.sqrt(sum), parts, dominant };
 }

@@ -1,9 +1,11 @@
 import { type Answer, answer, type Metres, metres, noAnswer } from '../units';
 import { byTwoStations, type StationSights } from './by-two-stations';
-import { byLeaning, type LeaningSights } from './leaning';
+import { byLeaning, eyeOver, type LeaningStem } from './leaning';
+import { secant } from './secant';
 
 /** Where the tip hangs beside the foot: a lean of the whole stem, and its own offset toward (below 0) or away from the eyes, metres. */
-export interface TipPlace extends Pick<LeaningSights, 'lean' | 'toward'> {
+export interface TipPlace {
+  readonly stem: LeaningStem;
   readonly offset: number;
 }
 
@@ -21,29 +23,16 @@ export interface TipPlace extends Pick<LeaningSights, 'lean' | 'toward'> {
 export function twoStationsLeaning(near: StationSights, far: StationSights, baseline: Metres, tip: TipPlace): Answer<Metres> {
   const plumb = byTwoStations(near, far, baseline);
   if (!plumb.ok) return plumb;
-  if (tip.lean === 0 && tip.offset === 0) return answer(plumb.value.distance);
-  const seen = ({ top, base }: StationSights, distance: number) => {
+  const { stem, offset } = tip;
+  if (stem.angle === 0 && offset === 0) return answer(plumb.value.distance);
+  const seen = ({ top, base, markHeight = 0 }: StationSights, distance: number) => {
     // under the tip, or past it, nobody sights it
-    if (!(distance + tip.offset > 0)) return Number.NaN;
-    const height = byLeaning({
-      ...tip,
-      distance: metres(distance + tip.offset),
-      top,
-      low: distance * base,
-      markHeight: metres(0),
-    });
+    if (!(distance + offset > 0)) return Number.NaN;
+    const height = byLeaning({ distance: metres(distance + offset), top, eye: eyeOver(distance, base, markHeight, stem), stem });
     return height.ok ? height.value : Number.NaN;
   };
-  const apart = (distance: number) => seen(near, distance) - seen(far, distance + baseline);
-  let [a, b] = [plumb.value.distance as number, plumb.value.distance * 1.001];
-  let [fa, fb] = [apart(a), apart(b)];
-  for (let i = 0; i < 50 && Math.abs(fb) > 1e-12 * plumb.value.height; i++) {
-    const next = b - (fb * (b - a)) / (fb - fa);
-    [a, fa] = [b, fb];
-    [b, fb] = [next, apart(next)];
-    if (!Number.isFinite(fb) || fb === fa) break;
-  }
-  if (!(b > 0 && Math.abs(fb) <= 1e-6 * plumb.value.height))
+  const found = secant((d) => seen(near, d) - seen(far, d + baseline), plumb.value.distance);
+  if (found === null || !(found > 0))
     return noAnswer('no-convergence', 'With this lean no distance fits the sights of both stations: check them and the lean.');
-  return answer(metres(b));
+  return answer(metres(found));
 }

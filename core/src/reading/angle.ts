@@ -1,4 +1,4 @@
-import type { Aimed, ReadingBase } from './common';
+import type { Aimed, ReadingBase, Zeroed } from './common';
 
 export const ANGLE_TARGETS = ['tip', 'base', 'mark', 'crown-base', 'merchantable', 'stump', 'point', 'pole-top', 'ground'] as const;
 /**
@@ -7,7 +7,7 @@ export const ANGLE_TARGETS = ['tip', 'base', 'mark', 'crown-base', 'merchantable
  */
 export type AngleTarget = (typeof ANGLE_TARGETS)[number];
 
-export interface AngleReading extends ReadingBase, Aimed {
+export interface AngleReading extends ReadingBase, Aimed, Zeroed {
   readonly kind: 'angle';
   readonly target: AngleTarget;
   /** Up positive; of a dial what stands on it. */
@@ -21,8 +21,8 @@ export interface AngleReading extends ReadingBase, Aimed {
   readonly grows?: 'up' | 'down';
   /** The angle between this target and the base, not between it and level. */
   readonly included?: boolean;
-  /** Degrees the instrument reads when level, from its two-way check; taken off. */
-  readonly zero?: number;
+  /** Of an included angle: its lower end; the base when left out, or a mark that nothing else was sighted with. */
+  readonly over?: 'base' | 'mark';
   /** Of the instrument: the steepest sight up its scale shows, degrees; as far as needed when left out. */
   readonly scaleEnd?: number;
 }

@@ -1,4 +1,4 @@
-import type { GroundReference } from '../survey/index';
+import { GROUND_REFERENCES } from '../survey/index';
 import type { LengthUnit } from '../units';
 
 /** What is common to every reading: an id to speak of it, the stem it was taken of, and the station it was taken from. */
@@ -27,7 +27,21 @@ export interface Aimed {
   /** Of target `point`: what it is, for example `log 2`, `defect`. */
   readonly name?: string;
   /** Where on the ground a base sight met the stem; the protocol's reference when left out. */
-  readonly reference?: GroundReference;
+  readonly reference?: SightedReference;
+}
+
+/** Where on the ground a height can begin: a protocol's references, and the downhill side, where a base may be sighted. */
+export const SIGHTED_REFERENCES = [...GROUND_REFERENCES, 'downhill'] as const;
+export type SightedReference = (typeof SIGHTED_REFERENCES)[number];
+
+/** How well an instrument's zero is known. */
+export interface Zeroed {
+  /** Degrees the instrument reads when level, from its two-way check; taken off. */
+  readonly zero?: number;
+  /** Standard error of that zero, radians: common to every sight of the instrument. */
+  readonly sigmaZero?: number;
+  /** Which instrument; sights with an error of zero and no instrument named share one. */
+  readonly instrument?: string;
 }
 
 /** Standard error told as a share of what was read, and a length's own factor from a check on a taped base. */

@@ -4,6 +4,8 @@ import type { LengthRead, TopTarget } from './common';
 export interface DirectReading extends LengthRead {
   readonly kind: 'direct-height';
   readonly target: TopTarget;
+  /** Along a leaning stem, or plumb as a tape hangs; a stem that stands plumb needs no word. */
+  readonly along?: 'stem' | 'plumb';
   /** Further parts, which add up; in the same unit. */
   readonly more?: readonly number[];
 }

@@ -1,13 +1,16 @@
 import type { DiameterTool } from '../diameter/index';
 import type { AngleReading } from './angle';
 import type { BaselineReading } from './baseline';
+import type { BearingReading } from './bearing';
 import type { CrownReading } from './crown';
+import type { CrownSpreadReading } from './crown-spread';
 import type { DeviceReading } from './device-height';
 import type { DiameterReading } from './diameter';
 import type { DirectReading } from './direct-height';
 import type { DistanceReading } from './distance';
 import type { EqualLegsReading } from './equal-legs';
 import type { EyeHeightReading } from './eye-height';
+import type { FromEyeReading } from './from-eye';
 import type { LeanReading } from './lean';
 import type { LogScaleReading } from './log-scale';
 import type { LogsReading } from './logs';
@@ -46,8 +49,11 @@ interface ReadingOf {
   readonly shadow: ShadowReading;
   readonly 'reference-shadow': ReferenceShadowReading;
   readonly 'direct-height': DirectReading;
+  readonly 'from-eye': FromEyeReading;
   readonly lean: LeanReading;
+  readonly bearing: BearingReading;
   readonly crown: CrownReading;
+  readonly 'crown-spread': CrownSpreadReading;
   readonly room: RoomReading;
   readonly logs: LogsReading;
 }
@@ -76,8 +82,11 @@ export const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   shadow: 'shadow of the tree',
   'reference-shadow': 'shadow of a staff',
   'direct-height': 'height along the tree',
+  'from-eye': 'height above or below the eye',
   lean: 'lean',
+  bearing: 'bearing',
   crown: 'broad crown',
+  'crown-spread': 'crown spread',
   room: 'room',
   logs: 'logs',
 };
@@ -101,14 +110,17 @@ export const ONE_STATION = 'station';
 
 export { ANGLE_TARGETS, type AngleReading, type AngleTarget } from './angle';
 export type { BaselineReading } from './baseline';
-export { HEIGHT_TARGETS, type Ranged, type TopTarget } from './common';
+export type { BearingReading } from './bearing';
+export { HEIGHT_TARGETS, type Ranged, SIGHTED_REFERENCES, type SightedReference, type TopTarget, type Zeroed } from './common';
 export type { CrownReading } from './crown';
+export type { CrownSpreadReading } from './crown-spread';
 export type { DeviceReading } from './device-height';
 export type { DiameterReading } from './diameter';
 export type { DirectReading } from './direct-height';
 export { DISTANCE_TOOLS, type DistanceReading, type DistanceTool } from './distance';
 export type { EqualLegsReading } from './equal-legs';
 export type { EyeHeightReading } from './eye-height';
+export type { FromEyeReading } from './from-eye';
 export type { LeanReading } from './lean';
 export type { LogScaleReading } from './log-scale';
 export type { LogsReading } from './logs';

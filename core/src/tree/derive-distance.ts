@@ -12,6 +12,8 @@ export interface ReadDistance {
   readonly sigma: Metres;
   readonly by: DistanceSource;
   readonly along: 'level' | 'slope' | 'sight';
+  /** The shot it comes from, where it does. */
+  readonly of?: object;
   /** What other tools said. */
   readonly others?: readonly { readonly by: DistanceSource; readonly distance: Metres; readonly sigma: Metres }[];
 }
@@ -126,6 +128,7 @@ function shotDistance(shots: readonly ShotReading[], diameter: Metres | null, er
     const shot = meanShot(
       shots.filter((r) => r.target === target),
       errors,
+      diameter,
     );
     if (!shot?.line) continue;
     const half = toAxis(shot.line.toBark ? 'bark' : 'axis', diameter);
@@ -138,6 +141,7 @@ function shotDistance(shots: readonly ShotReading[], diameter: Metres | null, er
         sigma: metres(Math.hypot(cos * sigma, distance * shot.t * cos * shot.sigma)),
         by: 'shot',
         along: 'sight',
+        of: shot.of,
       }),
     ];
   }

@@ -1,113 +1,190 @@
-import { combineHeights } from '../height/index';
+import { combineHeights, type Shared } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
 import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
-import type { GroundReference } from '../survey/index';
-import { type Answer, answer, type Metres, noAnswer } from '../units';
-import { type Around, OTHER_HEIGHTS } from './derive/index';
-import { deriveHeight, heightOfSight } from './derive-height';
-import { type Gathered, othersOf, type StationReadings } from './gather';
-import { OTHER_METHODS } from './methods';
-import type { Determination, HeightResult, PointHeight, StationResult } from './result';
+import { type Answer, answer, type Metres, metres, noAnswer } from '../units';
+import { notSighted } from './derive/define';
+import { type Around, type Derived, type Sources, WAYS } from './derive/index';
+import { twoSights } from './derive/two-sights';
+import { levelDistance } from './derive-station';
+import { type Gathered, othersOf } from './gather';
+import { OTHER_METHODS, SIGHTED_METHODS } from './methods';
+import { type GroundKnown, stepBetween } from './references';
+import type { Assumption, Determination, HeightResult, PointHeight } from './result';
+import { type Aim, pointsOf, type Setup } from './setup';
 
-interface HeightsInput {
+interface HeightsInput extends GroundKnown {
   readonly all: Gathered;
   /** In the order of the readings' stations. */
-  readonly stations: readonly Answer<StationResult>[];
-  readonly diameter: Metres | null;
+  readonly setups: readonly Setup[];
   readonly eyeHeight: Metres | null;
   readonly errors: ReadingErrors;
   readonly tipOffset: number;
-  readonly reference: GroundReference;
+  readonly assume: (a: Assumption) => void;
 }
 type Heights = Readonly<Record<TopTarget, Answer<HeightResult>>>;
 
-/** Every height, station by station, and what the stations say together. */
+/** A height with where it was sighted from. */
+interface Sighted extends Derived {
+  readonly u: Setup;
+}
+
+const METHODS = [...SIGHTED_METHODS, ...OTHER_METHODS] as const;
+
+/** Every height, station by station and way by way, and what all of them say together. */
 export function deriveHeights(input: HeightsInput): {
   readonly determinations: readonly Determination[];
   readonly combined: Heights;
   readonly points: readonly PointHeight[];
 } {
-  const { all, stations } = input;
+  const { all, setups } = input;
   const determinations: Determination[] = [];
-  const points = new Map<string, Answer<HeightResult>[]>();
+  const found = new Map<Aim, Answer<Sighted>[]>();
   // the far end of a baseline serves the nearer station and is no determination of its own
-  const far = all.stations.length > 1 ? new Set(all.stations.flatMap((s) => othersOf(s, 'baseline').map((r) => r.far))) : null;
-  for (let i = 0; i < stations.length; i++) {
-    const s = all.stations[i] as StationReadings;
-    if (far?.has(s.id)) continue;
-    const station = stations[i] as Answer<StationResult>;
-    const { diameter, eyeHeight, errors, tipOffset } = input;
-    const around: Around = { s, station, diameter, eyeHeight, errors, tipOffset, reference: referenceOf(s, input.reference) };
-    const heights: Heights = {
-      tip: heightAt('tip', around),
-      'crown-base': heightAt('crown-base', around),
-      merchantable: heightAt('merchantable', around),
-      stump: heightAt('stump', around),
-    };
-    determinations.push({ station: s.id, method: methodOf(heights), heights });
-    if (!station.ok) continue;
-    for (const { name, sight } of station.value.points) {
-      const height = heightOfSight(station.value, sight, false, input.tipOffset, around.reference);
-      points.set(name, [...(points.get(name) ?? []), height]);
+  const far = setups.length > 1 ? new Set(all.stations.flatMap((s) => othersOf(s, 'baseline').map((r) => r.far))) : null;
+  for (const u of setups) {
+    if (far?.has(u.s.id)) continue;
+    const around = aroundOf(input, u);
+    // two sights and a tape are what nearly every station has
+    const plain = u.s.others.length === 0 && !u.s.included && !u.seen.has('mark') && !u.s.angles.has('pole-top');
+    const ways = plain ? PLAIN : METHODS;
+    const aims: readonly Aim[] = [...HEIGHT_TARGETS, ...pointsOf(u.s).map((name): Aim => `point:${name}`)];
+    for (const method of ways) {
+      const way = method === 'two-sights' ? twoSights : WAYS[method];
+      const heights: Partial<Record<TopTarget, Answer<HeightResult>>> = {};
+      let begun = false;
+      for (const aim of aims) {
+        const height = way(aim, around);
+        if (!height) continue;
+        begun ||= height.ok || height.code !== 'not-sighted' || aim === 'tip';
+        list(found, aim).push(height.ok ? answer({ ...height.value, u }) : height);
+        if (!aim.startsWith('point:')) heights[aim as TopTarget] = height.ok ? answer(convert(height.value.height, input)) : height;
+      }
+      if (begun) determinations.push({ station: u.s.id, method: named(method, heights, plain), heights: whole(heights) });
     }
+    if (!determinations.some((d) => d.station === u.s.id)) determinations.push({ station: u.s.id, method: null, heights: whole({}) });
   }
-  const [alone] = determinations;
-  if (alone && determinations.length === 1 && points.size === 0) return { determinations, combined: alone.heights, points: [] };
-  const ofAll = (target: TopTarget) => together(determinations.map((d) => d.heights[target]));
+  const ofAll = (target: Aim) => together(found.get(target) ?? [setups.length === 0 ? NO_DISTANCE : notSighted(target)], input);
   const combined: Heights = {
     tip: ofAll('tip'),
     'crown-base': ofAll('crown-base'),
     merchantable: ofAll('merchantable'),
     stump: ofAll('stump'),
   };
-  return { determinations, combined, points: [...points].map(([name, all]) => ({ name, height: together(all) })) };
+  const names = new Set(setups.filter((u) => !far?.has(u.s.id)).flatMap((u) => pointsOf(u.s)));
+  const points = [...names].map((name) => ({ name, height: ofAll(`point:${name}`) }));
+  return { determinations, combined, points };
 }
 
-function methodOf(heights: Heights): Determination['method'] {
-  for (const target of HEIGHT_TARGETS) {
-    const height = heights[target];
-    if (height.ok) return height.value.method;
-  }
-  return null;
+const NO_DISTANCE = noAnswer('no-distance', 'No distance from the tree is read yet.');
+const PLAIN = ['two-sights'] as const;
+
+function list<K, V>(map: Map<K, V[]>, key: K): V[] {
+  const own = map.get(key) ?? [];
+  if (own.length === 0) map.set(key, own);
+  return own;
 }
 
-function heightAt(target: TopTarget, a: Around): Answer<HeightResult> {
-  if (a.s.others.length > 0) {
-    for (const method of LAST_FIRST) {
-      const height = OTHER_HEIGHTS[method](target, a);
-      if (height) return height;
-    }
-  }
-  return a.station.ok ? deriveHeight(a.station.value, target, a.tipOffset, a.reference) : a.station;
+/** A station with nothing but a distance is no way yet. */
+function named(method: Determination['method'], heights: Partial<Heights>, plain: boolean): Determination['method'] {
+  return plain && !HEIGHT_TARGETS.some((t) => heights[t]?.ok) ? null : method;
 }
 
-const LAST_FIRST = OTHER_METHODS.toReversed();
+const whole = (heights: Partial<Heights>): Heights => ({
+  tip: heights.tip ?? notSighted('tip'),
+  'crown-base': heights['crown-base'] ?? notSighted('crown-base'),
+  merchantable: heights.merchantable ?? notSighted('merchantable'),
+  stump: heights.stump ?? notSighted('stump'),
+});
 
-/** A base sight may say where on the ground it met the stem. */
-function referenceOf(s: StationReadings, protocol: GroundReference): GroundReference {
-  return s.angles.get('base')?.at(-1)?.reference ?? protocol;
+function aroundOf({ diameter, eyeHeight, errors, tipOffset, protocol, assume }: HeightsInput, u: Setup): Around {
+  const shot = u.s.others.length === 0 ? undefined : othersOf(u.s, 'shot').findLast((r) => r.target === 'base');
+  // a base sight may say where on the ground it met the stem
+  const reference = (u.s.angles.get('base')?.at(-1) ?? shot)?.reference ?? protocol.groundReference;
+  return {
+    u,
+    level: levelDistance(u),
+    diameter,
+    eyeHeight,
+    errors,
+    tipOffset,
+    reference,
+    protocolReference: protocol.groundReference,
+    assume,
+  };
 }
 
-/** One determination stands alone, several give their weighted mean; with none, why the last one gave nothing. */
-function together(all: readonly Answer<HeightResult>[]): Answer<HeightResult> {
+/** With the height as the protocol counts it, where it was counted from elsewhere. */
+function convert(height: HeightResult, input: GroundKnown): HeightResult {
+  const to = input.protocol.groundReference;
+  if (height.reference === to) return height;
+  const step = stepBetween(height.reference, to, input);
+  return step === null || !(height.value + step > 0) ? height : { ...height, converted: metres(height.value + step) };
+}
+
+/** One determination stands alone, several give their weighted mean; with none, why the one that came farthest gave nothing. */
+function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<HeightResult> {
   const found = all.flatMap((h) => (h.ok ? [h.value] : []));
   const [only] = found;
-  if (!only) return all.at(-1) ?? noAnswer('no-distance', 'No distance from the tree is read yet.');
-  if (found.length === 1) return answer(only);
-  const { value, sigma, spread, agree, odd } = combineHeights(found);
-  const leaning = found.filter((h) => h.stemLength !== null);
+  if (!only) return (all.findLast((h) => !h.ok && h.code !== 'not-sighted') as Answer<never>) ?? (all.at(-1) as Answer<never>);
+  const reference = input.protocol.groundReference;
+  const counted = found.flatMap((d) => {
+    const height = convert(d.height, input);
+    if (height.reference === reference) return [{ ...d, height }];
+    return height.converted === null ? [] : [{ ...d, height: { ...height, value: height.converted, reference, converted: null } }];
+  });
+  // what can't be counted from the protocol's reference is only compared with its own kind
+  const kind = counted.length > 0 ? reference : only.height.reference;
+  const used = counted.length > 0 ? counted : found.filter((d) => d.height.reference === kind);
+  const apart = found
+    .filter((d) =>
+      counted.length > 0 ? convert(d.height, input).converted === null && d.height.reference !== reference : d.height.reference !== kind,
+    )
+    .map(({ height: { station, method, reference: own } }) => ({ station, method, reference: own }));
+  const [one] = used as [Sighted, ...Sighted[]];
+  if (used.length === 1) return answer(apart.length === 0 ? one.height : { ...one.height, agreement: { ...ALONE, apart } });
+  const heights = used.map((d) => d.height);
+  const sources = used.map((d) => d.sources());
+  const { value, sigma, spread, agree, odd, best } = combineHeights(heights, (i, j) => shared(used, sources, i, j, input.tipOffset));
+  const leaning = heights.filter((h) => h.stemLength !== null);
   const lean = leaning.reduce((s, h) => s + (h.stemLength as number) / h.value, 0) / leaning.length;
+  const at = (i: number | null) => (i === null ? null : (heights[i] as HeightResult));
   return answer({
     value,
     sigma,
     method: 'mean',
     station: null,
-    reference: only.reference,
+    reference: kind,
+    converted: null,
     signCase: null,
     parts: null,
     dominant: null,
-    stemLength: leaning.length > 0 ? ((value * lean) as Metres) : null,
-    agreement: { determinations: found.length, spread, agree, odd: odd === null ? null : ((found[odd] as HeightResult).station ?? null) },
-    from: found.flatMap((h) => h.from),
+    stemLength: leaning.length > 0 ? metres(value * lean) : null,
+    agreement: {
+      determinations: heights.length,
+      spread,
+      agree,
+      odd: at(odd)?.station ?? null,
+      oddMethod: at(odd)?.method ?? null,
+      best: best === null ? null : pick(heights[best] as HeightResult),
+      apart,
+    },
+    from: heights.flatMap((h) => h.from),
   });
+}
+
+const ALONE = { determinations: 1, spread: metres(0), agree: true, odd: null, oddMethod: null, best: null } as const;
+const pick = ({ station, method, value, sigma }: HeightResult) => ({ station, method, value, sigma });
+
+/** What two heights have in common: readings that serve both, and the one tip that hangs where it hangs. */
+function shared(of: readonly Sighted[], sources: readonly Sources[], i: number, j: number, tipOffset: number): Shared {
+  const [a, b] = [sources[i] as Sources, sources[j] as Sources];
+  let common = 0;
+  for (const [source, by] of a.from) common += by * (b.from.get(source) ?? 0);
+  const tip = a.tip * b.tip;
+  if (tip === 0 || tipOffset === 0) return { mean: common, apart: common };
+  const [from, to] = [(of[i] as Sighted).u, (of[j] as Sighted).u];
+  if (from === to) return { mean: common + tip, apart: common + tip };
+  if (from.bearing === null || to.bearing === null) return { mean: common + Math.abs(tip), apart: common - Math.abs(tip) };
+  const cos = Math.cos(from.bearing - to.bearing);
+  return { mean: common + tip * cos, apart: common + tip * cos };
 }

@@ -1,60 +1,35 @@
-import { type ErrorPart, type Measured, predictedBase, propagate } from '../height/index';
-import { ASSUMED_EYE_HEIGHT, type ReadingErrors } from '../kit/index';
-import { type AngleTarget, HEIGHT_TARGETS, type ShotTarget, type TopTarget } from '../reading/index';
-import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, type Tangent, toMetres } from '../units';
-import type { Reckoning } from './derive/define';
+import { type LeaningStem, PLUMB, predictedBase, propagate } from '../height/index';
+import { ASSUMED_EYE_HEIGHT } from '../kit/index';
+import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
+import { type Answer, answer, type Metres, metres, noAnswer, type Tangent, toMetres } from '../units';
+import { angleTerm, type Reckoning, type Terms } from './derive/define';
 import { byPoleAt } from './derive/pole';
+import { lowAngle } from './derive/sighted';
 import { byFarSights } from './derive/two-stations';
-import { mostCertain, type ReadDistance, readDistance } from './derive-distance';
-import { othersOf, type StationReadings } from './gather';
+import { mostCertain, type ReadDistance } from './derive-distance';
 import { ERRORS_TOO_LARGE, numberOf, orNone } from './or-none';
-import { meanShot, meanSight, pointsOverhead } from './read-sight';
-import type { Lean, Sight, StationResult } from './result';
+import type { Sight, StationResult } from './result';
+import { overhead, pointsOf, type Seen, type Setup, seenOf, stemOf } from './setup';
 
 /**
- * One setting-up: the level distance to the axis and the sights from there.
- * @param s the readings of one station
- * @param all every station of the tree: one may be the far end of this one's baseline
- * @param diameter of the stem, metres; null when it is not known yet
+ * One setting-up as it is drawn and checked: the level distance to the axis and the sights from there.
+ * @param u what was read there
  * @param eyeHeight of the person, metres; null when it is not known
- * @param errors standard errors where a reading names none
- * @throws DomainError on a reading that can't be one
  */
-export function deriveStation(
-  s: StationReadings,
-  all: readonly StationReadings[],
-  diameter: Metres | null,
-  eyeHeight: Metres | null,
-  errors: ReadingErrors,
-): Answer<StationResult> {
-  const ground = meanSight(s.angles.get('ground'), errors);
-  const foot = sightAt(s, 'base', errors);
-  const mark = foot ? null : sightAt(s, 'mark', errors);
+export function deriveStation(u: Setup, eyeHeight: Metres | null): Answer<StationResult> {
+  if (overhead(u)) return OVERHEAD;
+  const { s, ground } = u;
+  const [foot, mark] = [bestOf(seenOf(u, 'base')), bestOf(seenOf(u, 'mark'))];
   const base = foot ?? mark;
-  const markHeight = mark ? s.markHeights.at(-1) : undefined;
-  if (s.included && [...s.angles.values()].some((shots) => pointsOverhead(shots, base))) return OVERHEAD;
+  const markHeight = foot || !u.mark.ok ? metres(0) : u.mark.value;
   const tops: Partial<Record<TopTarget, Sight>> = {};
   for (const target of HEIGHT_TARGETS) {
-    const sight = sightAt(s, target, errors, base);
+    const sight = bestOf(seenOf(u, target));
     if (sight) tops[target] = sight;
   }
-  const pole = poleOf(s, errors);
-  const far = s.others.length === 0 ? NO_FAR : farOf(s, all, errors);
-  if (!far.ok) return far;
-  const lean = leanOf(s, errors);
-  const read = readDistance(s, ground, diameter, errors);
-  const found =
-    pole || far.value
-      ? mostCertain([
-          read,
-          ...(pole && base ? [reckoned('pole', byPoleAt(pole), { 'base-sight': base }, null)] : []),
-          ...(far.value && base && tops.tip
-            ? [reckoned('two-stations', byFarSights(far.value, 'top-sight', lean), { 'top-sight': tops.tip, 'base-sight': base }, lean)]
-            : []),
-        ])
-      : read;
+  const found = levelDistance(u);
   if (!found.ok) return found;
-  if (mark && !markHeight) return noAnswer('no-mark-height', 'A mark was sighted: type how high it is above the ground reference.');
+  if (mark && !foot && !u.mark.ok) return u.mark;
   const { distance, sigma, by, along } = found.value;
   const ownEye = s.eyeHeights.at(-1);
   const eye = ownEye ? toMetres(ownEye.value, ownEye.unit) : eyeHeight;
@@ -71,92 +46,54 @@ export function deriveStation(
     eyeHeightAssumed: eye === null,
     predictedBase: predictedBase(usedEye, distance, (ground?.t ?? 0) as Tangent),
     base,
-    markHeight: markHeight ? toMetres(markHeight.value, markHeight.unit) : metres(0),
+    markHeight,
     tops,
-    points: pointsOf(s, errors, base),
-    plumb: plumbOf(s, ground, errors),
-    lean,
-    pole: by === 'pole' ? pole : null,
-    far: by === 'two-stations' ? far.value : null,
+    points: pointsSeen(u),
+    plumb: u.plumb,
+    lean: u.lean?.ok ? u.lean.value : null,
+    pole: by === 'pole' && u.pole?.top ? { ...u.pole, top: u.pole.top } : null,
+    far: by === 'two-stations' && u.far?.ok ? u.far.value : null,
   });
 }
 
 const NO_POINTS: StationResult['points'] = [];
-const NO_FAR: Answer<StationResult['far']> = answer(null);
 const NO_OTHERS: StationResult['otherDistances'] = [];
 const OVERHEAD = noAnswer('tip-overhead', 'Together with the base the angle points straight up or beyond: check both, or step back.');
 
-/** What was sighted of a target: line-of-sight shots where there are any, else angles. */
-function sightAt(s: StationReadings, target: AngleTarget & ShotTarget, errors: ReadingErrors, base: Sight | null = null): Sight | null {
-  const angles = meanSight(s.angles.get(target), errors, base);
-  if (s.others.length === 0) return angles;
-  return (
-    meanShot(
-      othersOf(s, 'shot').filter((r) => r.target === target),
-      errors,
-    ) ?? angles
-  );
-}
+/** What is drawn of a thing that was sighted in several ways: a shot says where it is by itself. */
+const bestOf = (seen: Seen): Sight | null => seen.shot ?? seen.angle ?? seen.included;
 
-function pointsOf(s: StationReadings, errors: ReadingErrors, base: Sight | null): StationResult['points'] {
-  if (s.others.length === 0) return NO_POINTS;
-  const angles = othersOf(s, 'angle');
-  const shots = othersOf(s, 'shot').filter((r) => r.target === 'point');
-  const names = [...new Set([...angles, ...shots].map((r) => r.name ?? 'point'))];
+function pointsSeen(u: Setup): StationResult['points'] {
+  const names = pointsOf(u.s);
+  if (names.length === 0) return NO_POINTS;
   return names.flatMap((name) => {
-    const own = <T extends { readonly name?: string }>(r: T) => (r.name ?? 'point') === name;
-    const sight = meanShot(shots.filter(own), errors) ?? meanSight(angles.filter(own), errors, base);
+    const sight = bestOf(seenOf(u, `point:${name}`));
     return sight ? [{ name, sight }] : [];
   });
 }
 
-function plumbOf(s: StationReadings, ground: Sight | null, errors: ReadingErrors): StationResult['plumb'] {
-  const last = s.distances.findLast((r) => r.to === 'plumb');
-  if (!last) return null;
-  const only: StationReadings = { ...s, distances: [{ ...last, to: 'axis' }], others: [] };
-  const read = readDistance(only, ground, null, errors);
-  return read.ok ? { distance: read.value.distance, sigma: read.value.sigma } : null;
-}
-
-function leanOf(s: StationReadings, errors: ReadingErrors): Lean | null {
-  const last = s.others.length === 0 ? undefined : othersOf(s, 'lean').at(-1);
-  return last ? { angle: degreesToRadians(last.value), toward: last.toward, sigma: last.sigma ?? errors.lean } : null;
-}
-
-function poleOf(s: StationReadings, errors: ReadingErrors): StationResult['pole'] {
-  const pole = s.others.length === 0 ? undefined : othersOf(s, 'pole').at(-1);
-  const top = pole && meanSight(s.angles.get('pole-top'), errors);
-  if (!pole || !top) return null;
-  // a marked pole is exact beside the sights that use it
-  return { length: toMetres(pole.value, pole.unit), sigma: metres(pole.sigma ?? 0), top };
-}
-
-function farOf(s: StationReadings, all: readonly StationReadings[], errors: ReadingErrors): Answer<StationResult['far']> {
-  const line = s.others.length === 0 ? undefined : othersOf(s, 'baseline').at(-1);
-  if (!line) return answer(null);
-  const other = all.find((o) => o.id === line.far && o.id !== s.id);
-  const top = other && sightAt(other, 'tip', errors);
-  const base = other && (sightAt(other, 'base', errors) ?? sightAt(other, 'mark', errors));
-  if (!top || !base)
-    return noAnswer('far-not-sighted', 'From the far station both tip and base are needed: sight them there too, the same points.');
-  const length = toMetres(line.value, line.unit);
-  const level = length * Math.cos(degreesToRadians(line.elevation ?? 0));
-  const sigma = line.sigma ?? length * (line.elevation ? errors.slopeDistance : errors.levelDistance);
-  return answer({ station: line.far, baseline: metres(level), sigma: metres(sigma), top, base });
+/** The level distance as it was read, and as a pole or a second station has it: the most certain counts. */
+export function levelDistance(u: Setup): Answer<ReadDistance> {
+  if (!u.pole && !u.far) return u.distance;
+  const stem = u.lean?.ok ? stemOf(u.lean.value) : PLUMB;
+  const all: Answer<ReadDistance>[] = [u.distance];
+  const tip = seenOf(u, 'tip').angle;
+  const low = lowAngle(u);
+  const base = low.ok ? low.value : null;
+  if (u.pole?.top && base)
+    all.push(reckoned('pole', byPoleAt(u.pole, u.pole.top, base.markHeight), { 'base-sight': angleTerm(base.low) }, stem));
+  if (u.far?.ok && base && tip) {
+    const sights = { 'top-sight': angleTerm(tip), 'base-sight': angleTerm(base.low) };
+    all.push(reckoned('two-stations', byFarSights(u.far.value, 'top-sight', base.markHeight), sights, stem));
+  } else if (u.far && !u.far.ok) all.push(u.far);
+  return mostCertain(all);
 }
 
 /** A distance that was reckoned from other readings, with its error. */
-function reckoned(
-  by: 'pole' | 'two-stations',
-  { terms, of }: Reckoning,
-  sights: Readonly<Partial<Record<ErrorPart, Sight>>>,
-  lean: Lean | null,
-): Answer<ReadDistance> {
-  const read = { ...terms } as Record<ErrorPart, Measured>;
-  for (const [part, s] of Object.entries(sights) as [ErrorPart, Sight][]) read[part] = { value: Math.atan(s.t), sigma: s.sigma };
-  const known = { lean: lean?.angle ?? 0 };
-  const distance = of({ ...Object.fromEntries(Object.entries(read).map(([part, m]) => [part, m.value])), ...known });
+function reckoned(by: 'pole' | 'two-stations', { terms, of }: Reckoning, sights: Terms, stem: LeaningStem): Answer<ReadDistance> {
+  const read = { ...terms, ...sights } as Required<Terms>;
+  const distance = of(Object.fromEntries(Object.entries(read).map(([part, m]) => [part, m.value])), stem);
   if (!distance.ok) return distance;
-  const sigma = orNone(() => propagate(read, (v) => numberOf(of({ ...v, ...known }))).sigma);
+  const sigma = orNone(() => propagate(read, (v) => numberOf(of(v, stem))).sigma);
   return sigma === null ? ERRORS_TOO_LARGE : answer({ distance: metres(distance.value), sigma: metres(sigma), by, along: 'level' });
 }

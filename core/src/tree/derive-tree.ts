@@ -1,7 +1,7 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
-import type { Reading } from '../reading/index';
+import type { CrownSpreadReading, Reading } from '../reading/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
-import { type Answer, answer, type Metres, metres, noAnswer, toMetres } from '../units';
+import { type Answer, answer, type Metres, metres, noAnswer, squareMetres, toMetres } from '../units';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
@@ -11,12 +11,13 @@ import type {
   Assumption,
   BasalAreaResult,
   CrownResult,
+  CrownSpreadResult,
   DiameterResult,
   HeightResult,
-  StationResult,
   StemResult,
   TreeResult,
 } from './result';
+import { setUp } from './setup';
 import { type SpeciesFigures, TIP_OFFSET } from './species';
 
 export interface TreeInput {
@@ -49,10 +50,11 @@ export function deriveTree(input: TreeInput): TreeResult {
   const basalArea = treeBasalArea(stems, dbh);
   const diameter = thickest(stems);
   const eyeHeight = input.eyeHeight ?? null;
-  const stations: Answer<StationResult>[] = [];
-  for (const s of all.stations) stations.push(deriveStation(s, all.stations, diameter, eyeHeight, errors));
+  const setups = all.stations.map((s) => setUp(s, all.stations, diameter, errors));
+  const stations = setups.map((u) => deriveStation(u, eyeHeight));
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
-  const heights = deriveHeights({ all, stations, diameter, eyeHeight, errors, tipOffset, reference: protocol.groundReference });
+  const trunk = all.stems.flatMap((s) => s.trunks).at(-1)?.trunk ?? null;
+  const heights = deriveHeights({ all, setups, diameter, eyeHeight, errors, tipOffset, trunk, protocol, assume });
   const { tip: height, 'crown-base': crownBase, stump } = heights.combined;
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
   const merchantable = merchantableHeight(heights.combined.merchantable, all, protocol.groundReference);
@@ -72,6 +74,7 @@ export function deriveTree(input: TreeInput): TreeResult {
     stump,
     points: heights.points,
     crown: crownOf(height, crownBase),
+    crownSpread: all.crownSpread ? spreadOf(all.crownSpread) : null,
     cubic,
     boards,
     assumptions,
@@ -88,6 +91,12 @@ function thickest(stems: readonly StemResult[]): Metres | null {
 /** Logs are cut from one stem: a number for several is no stem. */
 function oneStem(dbh: Answer<DiameterResult>, basalArea: Answer<BasalAreaResult>): Answer<DiameterResult> {
   return dbh.ok && basalArea.ok && basalArea.value.stems > 1 ? noAnswer('stems-stand-alone', 'Several stems.') : dbh;
+}
+
+/** Crown spread from two axes. @source mean of both; area of the ellipse they make */
+function spreadOf(read: CrownSpreadReading): CrownSpreadResult {
+  const [first, second] = [toMetres(read.first, read.unit), toMetres(read.second, read.unit)];
+  return { mean: metres((first + second) / 2), first, second, area: squareMetres((Math.PI / 4) * first * second) };
 }
 
 /** Crown length and live crown ratio. */
@@ -112,6 +121,7 @@ function merchantableHeight(sighted: Answer<HeightResult>, all: Gathered, refere
     method: 'told',
     station: null,
     reference,
+    converted: null,
     signCase: null,
     parts: null,
     dominant: null,

@@ -69,7 +69,7 @@ describe('gathering readings', () => {
     expect(meanSight([tip(80)], errors)?.spread).toBeNull();
     expect(meanSight([tip(79), tip(81)], errors)?.spread).toBeCloseTo((0.01 * Math.SQRT2) / (1 + 0.8 ** 2), 12);
     const shot = (value: number) => ({ kind: 'shot', target: 'tip', value, unit: 'm', elevation: 30, by: 'laser', to: 'axis' }) as const;
-    expect(meanShot([shot(20), shot(22)], errors)?.spread).toBeCloseTo(Math.SQRT2, 9);
+    expect(meanShot([shot(20), shot(22)], errors, null)?.spread).toBeCloseTo(Math.SQRT2, 9);
   });
 
   it('knows a fixed scale only with its distance', () => {

@@ -2,6 +2,7 @@ import {
   type AngleReading,
   type AngleTarget,
   type AnyDiameter,
+  type CrownSpreadReading,
   type DistanceReading,
   type EyeHeightReading,
   FIRST_STEM,
@@ -27,7 +28,7 @@ export interface StationReadings {
   /** Everything else that was read from here, in the order taken. */
   others: StationReading[];
 }
-type StationReading = Exclude<HeightReading, LogsReading | DistanceReading>;
+type StationReading = Exclude<HeightReading, LogsReading | DistanceReading | CrownSpreadReading>;
 
 export interface StemReadings {
   readonly id: string;
@@ -45,6 +46,8 @@ export interface Gathered {
   /** Each with the station it was read from. */
   logScales: { readonly reading: LogScaleReading; readonly station: string }[];
   merchantableHeights: MerchantableHeightReading[];
+  /** The last one read. */
+  crownSpread: CrownSpreadReading | null;
 }
 
 /**
@@ -53,7 +56,7 @@ export interface Gathered {
  * @returns the same readings, by quantity and station
  */
 export function gather(readings: readonly Reading[]): Gathered {
-  const all: Gathered = { stems: [], stations: [], logs: [], logScales: [], merchantableHeights: [] };
+  const all: Gathered = { stems: [], stations: [], logs: [], logScales: [], merchantableHeights: [], crownSpread: null };
   const stationOf = (reading: Reading): StationReadings => {
     const id = reading.station ?? ONE_STATION;
     let station = all.stations.find((s) => s.id === id);
@@ -83,6 +86,9 @@ export function gather(readings: readonly Reading[]): Gathered {
         break;
       case 'logs':
         all.logs.push(reading);
+        break;
+      case 'crown-spread':
+        all.crownSpread = reading;
         break;
       case 'merchantable-height':
         all.merchantableHeights.push(reading);

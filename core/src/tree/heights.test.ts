@@ -224,7 +224,7 @@ describe('what nothing follows from says so', () => {
     [
       'an included angle before its base',
       [tape(20), { kind: 'angle', target: 'tip', value: 46, scale: 'degree', included: true }],
-      'not-sighted',
+      'no-base',
     ],
     ['a stick without a reach', [tape(20), { kind: 'stick', target: 'tip', value: 60, unit: 'cm' }], 'no-reach'],
     ['paces without a pace', [{ kind: 'paces', value: 20, along: 'level', to: 'axis' }, angle('tip', 80), angle('base', -8)], 'no-pace'],

@@ -1,4 +1,4 @@
-/** Ways of sighting: an upper and a lower sight from one place, whatever finds the distance. The last that fits names a height. */
+/** Ways of sighting: an upper and a lower sight from one place, whatever finds the distance. */
 export const SIGHTED_METHODS = [
   'two-sights',
   'two-sights-to-mark',
@@ -10,8 +10,8 @@ export const SIGHTED_METHODS = [
 ] as const;
 export type SightedMethod = (typeof SIGHTED_METHODS)[number];
 
-/** Ways with a reading of their own kind in place of two sights; of several from one place the last counts. */
-export const OTHER_METHODS = ['equal-legs', 'stick', 'set-angle', 'device', 'shadow', 'direct'] as const;
+/** Ways with a reading of their own kind in place of two sights. */
+export const OTHER_METHODS = ['equal-legs', 'stick', 'set-angle', 'device', 'above-below', 'shadow', 'direct'] as const;
 export type OtherMethod = (typeof OTHER_METHODS)[number];
 
 /** Every way a height comes about; `told` is hearsay, `mean` stands for several determinations. */

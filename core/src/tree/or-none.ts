@@ -1,7 +1,7 @@
 import { type Answer, DomainError, noAnswer } from '../units';
 
-/** A standard error, or null where readings may lie so that there is no answer at all. */
-export function orNone(sigma: () => number): number | null {
+/** What an error is made of, or null where readings may lie so that there is no answer at all. */
+export function orNone<T>(sigma: () => T): T | null {
   try {
     return sigma();
   } catch (e) {

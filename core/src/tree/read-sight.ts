@@ -1,5 +1,5 @@
 import { type ReadingErrors, temperatureFactor } from '../kit/index';
-import type { AngleReading, Ranged, ShotReading } from '../reading/index';
+import type { AngleReading, Ranged, ShotReading, Zeroed } from '../reading/index';
 import { type AngleScale, DomainError, degreesToRadians, type Metres, metres, type Tangent, tangent, tangentOf, toMetres } from '../units';
 import { idOf } from './gather';
 import type { Sight } from './result';
@@ -34,8 +34,16 @@ export function meanSight(shots: readonly AngleReading[] | undefined, errors: Re
     // as an angle, whichever scale it was read on
     spread: n > 1 ? Math.sqrt(Math.max(0, squares - n * t * t) / (n - 1)) / (1 + t * t) : null,
     included: shots.some((s) => s.included),
+    of: shots[0] as object,
+    ...zeroOf(shots),
     from: shots.map(idOf),
   };
+}
+
+/** The error of the instrument's zero, where one is told. */
+function zeroOf(shots: readonly Zeroed[]): Pick<Sight, 'zero'> {
+  const told = shots.find((s) => s.sigmaZero !== undefined && s.sigmaZero > 0);
+  return told ? { zero: { sigma: told.sigmaZero as number, of: told.instrument ?? '' } } : {};
 }
 
 function tangentOfAngle(shot: AngleReading, base: Sight | null): Tangent {
@@ -61,15 +69,15 @@ export const pointsOverhead = (shots: readonly AngleReading[], base: Sight | nul
 
 /**
  * Line-of-sight shots at one target as one: mean of what they lie away and up.
+ * @param diameter of the stem, metres; null while it is not known
  * @throws DomainError `angle-out-of-range`, `out-of-range`
  */
-export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors): Sight | null {
+export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors, diameter: Metres | null): Sight | null {
   if (shots.length === 0) return null;
   let [away, up, variance, angles, squares] = [0, 0, 0, 0, 0];
   for (const shot of shots) {
     const line = toMetres(shot.value, shot.unit) * factorOf(shot);
-    // past the zenith it points behind: the scale's own check says so
-    const t = tangentOf(shot.elevation - (shot.zero ?? 0), { kind: 'degree' });
+    const t = elevationOf(shot);
     const cos = 1 / Math.sqrt(1 + t * t);
     away += line * cos;
     up += line * t * cos;
@@ -79,15 +87,32 @@ export function meanShot(shots: readonly ShotReading[], errors: ReadingErrors): 
   }
   const n = shots.length;
   const line = Math.hypot(away, up) / n;
+  const toBark = shots[0]?.to === 'bark';
   return {
     t: tangent(up / away) as Tangent,
     sigma: Math.sqrt(angles) / n,
     shots: n,
     spread: n > 1 ? Math.sqrt(Math.max(0, squares - n * line * line) / (n - 1)) : null,
     included: false,
-    line: { distance: metres(line), sigma: metres(Math.sqrt(variance) / n), toBark: shots[0]?.to === 'bark' },
+    of: shots[0] as object,
+    line: {
+      distance: metres(line),
+      sigma: metres(Math.sqrt(variance) / n),
+      toBark,
+      half: toBark ? (diameter === null ? null : metres(diameter / 2)) : metres(0),
+    },
+    ...zeroOf(shots),
     from: shots.map(idOf),
   };
+}
+
+/** A shot's own angle as a tangent, its instrument's zero taken off. */
+function elevationOf(shot: ShotReading): Tangent {
+  const { scale = 'degree', zero = 0 } = shot;
+  // past the zenith it points behind: the scale's own check says so
+  if (scale === 'degree') return tangentOf(shot.elevation - zero, { kind: 'degree' });
+  const t = tangentOf(shot.elevation, scaleOf({ ...shot, scale }));
+  return zero === 0 ? t : tangent(Math.tan(Math.atan(t) - degreesToRadians(zero)));
 }
 
 /** What a ranged length is multiplied by: its instrument's own factor, and for ultrasound the air's. */

@@ -1,8 +1,7 @@
 import type { OneNumber, OneNumberRule } from '../diameter/index';
 import type { ErrorPart, SignCase } from '../height/index';
-import type { ToolName, TopTarget } from '../reading/index';
+import type { SightedReference, ToolName, TopTarget } from '../reading/index';
 import type { Pom } from '../stem/index';
-import type { GroundReference } from '../survey/index';
 import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
 import type { LogByLog } from '../volume/index';
 import type { HeightMethod } from './methods';
@@ -105,6 +104,8 @@ export interface StationResult {
     readonly sigma: Metres;
     readonly top: Sight;
     readonly base: Sight;
+    /** Height of what the lower sight met above the ground reference; 0 the base. */
+    readonly markHeight: Metres;
   } | null;
 }
 
@@ -112,6 +113,10 @@ export interface StationResult {
 export interface Lean {
   readonly angle: number;
   readonly toward: 'eye' | 'away' | 'side';
+  /** Where to, radians from straight toward the eye. */
+  readonly direction: number;
+  /** The angle between where it leans and where the shadow falls, radians; null where nobody told it. */
+  readonly fromShadow: number | null;
   readonly sigma: number;
 }
 
@@ -125,8 +130,12 @@ export interface Sight {
   readonly spread: number | null;
   /** Read as the angle between this target and the base. */
   readonly included: boolean;
-  /** Of a line-of-sight shot: its length, and whether it ended at the bark. */
-  readonly line?: { readonly distance: Metres; readonly sigma: Metres; readonly toBark: boolean };
+  /** The first reading of it: what is made of the same sight shares its error. */
+  readonly of: object;
+  /** Of a line-of-sight shot: its length, whether it ended at the bark, and half the diameter then, null while that is not known. */
+  readonly line?: { readonly distance: Metres; readonly sigma: Metres; readonly toBark: boolean; readonly half: Metres | null };
+  /** How well the instrument's zero is known, radians, and whose it is; common to all its sights. */
+  readonly zero?: { readonly sigma: number; readonly of: string };
   readonly from: readonly string[];
 }
 
@@ -135,9 +144,11 @@ export interface HeightResult {
   readonly sigma: Metres;
   readonly method: HeightMethod;
   readonly station: string | null;
-  readonly reference: GroundReference;
+  readonly reference: SightedReference;
+  /** The same counted from the protocol's reference; null where that is its own, or can't be told from what is known. */
+  readonly converted: Metres | null;
   readonly signCase: SignCase | null;
-  /** What the standard error is made of, metres; squares add up. Null where it is not made of parts. */
+  /** What the standard error is made of, metres, with the sign in which the height follows; squares add up. Null where it is not made of parts. */
   readonly parts: Readonly<Partial<Record<ErrorPart, number>>> | null;
   readonly dominant: ErrorPart | null;
   /** Along the stem, where a lean is known: height over its cosine. */
@@ -154,9 +165,15 @@ export interface Agreement {
   readonly agree: boolean;
   /** The station of the one that is out of line, where more than two tell which. */
   readonly odd: string | null;
+  /** Which way from that station. */
+  readonly oddMethod: HeightMethod | null;
+  /** One that is surer by itself than the mean of all. */
+  readonly best: { readonly station: string | null; readonly method: HeightMethod; readonly value: Metres; readonly sigma: Metres } | null;
+  /** Those counted from another ground reference that can't be converted: they are no part of the mean. */
+  readonly apart: readonly { readonly station: string | null; readonly method: HeightMethod; readonly reference: SightedReference }[];
 }
 
-/** What one setting-up gives. */
+/** What one way from one station gives; null while nothing tells which way it is. */
 export interface Determination {
   readonly station: string;
   readonly method: HeightMethod | null;
@@ -170,6 +187,16 @@ export interface CrownResult {
   readonly length: Metres;
   /** Crown length over total height. */
   readonly ratio: number;
+}
+
+/** How far the crown reaches across. */
+export interface CrownSpreadResult {
+  /** Mean of both axes. */
+  readonly mean: Metres;
+  readonly first: Metres;
+  readonly second: Metres;
+  /** Ground it covers, as an ellipse. */
+  readonly area: SquareMetres;
 }
 
 export interface CubicResult {
@@ -202,6 +229,8 @@ export interface TreeResult {
   /** Places on the stem with names of their own. */
   readonly points: readonly PointHeight[];
   readonly crown: Answer<CrownResult>;
+  /** Null where nobody read its axes. */
+  readonly crownSpread: CrownSpreadResult | null;
   readonly cubic: Answer<CubicResult>;
   readonly boards: Answer<BoardResult>;
   readonly assumptions: readonly Assumption[];

@@ -26,6 +26,8 @@ export function slotOf(read: Reading): string {
       return slotOfDistance('paces');
     case 'device-height':
       return 'device';
+    case 'from-eye':
+      return read.target === 'base' || read.target === 'mark' ? 'below' : 'above-below';
     case 'direct-height':
       return read.target === 'stump' ? 'stump' : 'direct';
     default:
@@ -41,7 +43,8 @@ export const stepOfSlot = (slot: string) => slot.split(':')[0] as string;
 export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind === 'optical-diameter' || read.kind === 'trunk';
 
 /** Whether a reading was told of the whole tree, from no station. */
-export const ofNoStation = (read: Reading) => ofStem(read) || read.kind === 'logs' || read.kind === 'merchantable-height';
+export const ofNoStation = (read: Reading) =>
+  ofStem(read) || read.kind === 'logs' || read.kind === 'merchantable-height' || read.kind === 'crown-spread';
 
 /** Which of the instruments in hand took a reading. */
 export function instrumentOf(read: Reading, own: Instruments): string | null {

@@ -30,6 +30,7 @@ import {
 } from './diameter-answer';
 import {
   CrownAnswer,
+  CrownSpreadAnswer,
   DeterminationAnswer,
   determinationAnswer,
   HeightAnswer,
@@ -87,7 +88,10 @@ export class TreeAnswer {
   @MaybeOne(() => HeightAnswer) stumpHeight?: HeightAnswer;
   @Many(() => PointAnswer) @Says('Places on the stem with names of their own.') points!: PointAnswer[];
   @MaybeOne(() => CrownAnswer) crown?: CrownAnswer;
-  @Many(() => DeterminationAnswer) @Says('Station by station, kept apart.') determinations!: DeterminationAnswer[];
+  @MaybeOne(() => CrownSpreadAnswer) @Says('There when two axes were read.') crownSpread?: CrownSpreadAnswer;
+  @Many(() => DeterminationAnswer)
+  @Says('Station by station and way by way, kept apart; one that is begun says what it lacks.')
+  determinations!: DeterminationAnswer[];
   @MaybeOne(() => CubicAnswer) volume?: CubicAnswer;
   @MaybeOne(() => BoardAnswer) boards?: BoardAnswer;
   @Many(() => StationAnswer) stations!: StationAnswer[];
@@ -127,6 +131,7 @@ export function treeAnswer(result: TreeResult, findings: readonly Finding[], sch
     stumpHeight: take('stumpHeight', result.stump, heightAnswer),
     points: result.points.map(pointAnswer),
     crown: take('crown', result.crown, (c) => ({ ...c })),
+    ...(result.crownSpread ? { crownSpread: { ...result.crownSpread } } : {}),
     determinations: result.determinations.map(determinationAnswer),
     volume: take('volume', result.cubic, cubic),
     boards: take('boards', result.boards, boards),

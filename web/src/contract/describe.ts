@@ -186,7 +186,7 @@ export function brings(by: string, table: Table): { readonly check: PropertyDeco
         },
       })(target, String(field)),
     schema: fields.map((f) => ({
-      if: { properties: { [by]: { enum: Object.keys(table).filter((v) => table[v]?.includes(f)) } } },
+      if: { required: [by], properties: { [by]: { enum: Object.keys(table).filter((v) => table[v]?.includes(f)) } } },
       // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
       then: { required: [f], properties: { [f]: { not: { type: 'null' } } } },
       else: { properties: { [f]: { type: 'null' } } },

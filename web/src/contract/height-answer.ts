@@ -18,15 +18,35 @@ export class ErrorPartAnswer {
   @IsIn(ERROR_PARTS) @Says('Where it comes from.') part!: ErrorPart;
   @IsNumber() @Says('Its own standard error of the height, m; the squares of all add up.') sigma!: number;
 }
+export class SureAnswer {
+  @IsOptional() @IsString() station!: string | null;
+  @IsIn(HEIGHT_METHODS) method!: HeightMethod;
+  @IsNumber() @Says('m') value!: number;
+  @IsNumber() @Says('m') sigma!: number;
+}
+export class ApartAnswer {
+  @IsOptional() @IsString() station!: string | null;
+  @IsIn(HEIGHT_METHODS) method!: HeightMethod;
+  @IsString() @Says('The ground reference it counts from.') reference!: string;
+}
 export class AgreementAnswer {
   @IsInt() @Says('How many determinations the mean is of.') determinations!: number;
   @IsNumber() @Says('Their standard deviation, m.') spread!: number;
   @IsBoolean() @Says('Whether they lie within each other’s errors.') agree!: boolean;
   @IsOptional() @IsString() @Says('The station out of line, where more than two tell which.') odd!: string | null;
+  @IsOptional() @IsIn(HEIGHT_METHODS) @Says('Which way from that station.') oddMethod!: HeightMethod | null;
+  @MaybeOne(() => SureAnswer) @Says('One that is surer by itself than the mean of all.') best!: SureAnswer | null;
+  @Many(() => ApartAnswer)
+  @Says('Those counted from another ground reference that can’t be converted: they are no part of the height.')
+  apart!: ApartAnswer[];
 }
 export class HeightAnswer extends Estimate {
   @IsIn(HEIGHT_METHODS) @Says('mean where several determinations make it.') method!: HeightMethod;
   @IsString() @Says('The ground reference it counts from.') reference!: string;
+  @IsOptional()
+  @IsNumber()
+  @Says('The same counted from the protocol’s reference, m; null where that is its own, or slope and stem are not known.')
+  converted!: number | null;
   @IsOptional() @IsString() station!: string | null;
   @IsOptional() @IsIn(['eye-between', 'eye-below-base', 'eye-above-top']) signCase!: string | null;
   @IsOptional() @Many(() => ErrorPartAnswer) @Says('What the standard error is made of.') parts!: ErrorPartAnswer[] | null;
@@ -64,18 +84,30 @@ export class CrownAnswer {
   @IsNumber() @Says('Live crown ratio: crown length over total height.') ratio!: number;
 }
 
+export class CrownSpreadAnswer {
+  @IsNumber() @Says('Mean of both axes, m.') mean!: number;
+  @IsNumber() @Says('m') first!: number;
+  @IsNumber() @Says('m') second!: number;
+  @IsNumber() @Says('Ground the crown covers, as an ellipse, m².') area!: number;
+}
+
 export const heightAnswer = (h: HeightResult): HeightAnswer => ({
   value: h.value,
   sigma: h.sigma,
   unit: 'm',
   method: h.method,
   reference: h.reference,
+  converted: h.converted,
   station: h.station,
   signCase: h.signCase,
   parts: h.parts && (Object.entries(h.parts) as [ErrorPart, number][]).map(([part, sigma]) => ({ part, sigma: Math.abs(sigma) })),
   dominant: h.dominant,
   stemLength: h.stemLength,
-  agreement: h.agreement && { ...h.agreement },
+  agreement: h.agreement && {
+    ...h.agreement,
+    best: h.agreement.best && { ...h.agreement.best },
+    apart: h.agreement.apart.map((a) => ({ ...a })),
+  },
 });
 
 const maybe = (h: Answer<HeightResult>) => (h.ok ? heightAnswer(h.value) : undefined);

@@ -4,13 +4,13 @@ import {
   type AngleTarget,
   DISTANCE_TOOLS,
   type DistanceTool,
-  GROUND_REFERENCES,
-  type GroundReference,
   LENGTH_UNITS,
   type LengthUnit,
   SCALE_KINDS,
   SHOT_TARGETS,
   type ShotTarget,
+  SIGHTED_REFERENCES,
+  type SightedReference,
 } from '@arbolito/core';
 import { IsBoolean, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
 import { allOf, brings, InRange, Says } from './describe';
@@ -120,11 +120,25 @@ const PointName = () =>
 const Reference = () =>
   together(
     IsOptional(),
-    IsIn(GROUND_REFERENCES, oneOf(GROUND_REFERENCES)),
-    Says('Where a base sight met the stem; the protocol’s ground reference when left out.'),
+    IsIn(SIGHTED_REFERENCES, oneOf(SIGHTED_REFERENCES)),
+    Says('Where a base sight met the stem; the protocol’s ground reference when left out. With the trunk’s slope the height is converted.'),
   );
 const Zero = () =>
   together(IsOptional(), InRange(-10, 10, '°'), Says('What the instrument reads when level, from its two-way check; taken off.', 0.4));
+
+const SigmaZero = () =>
+  together(
+    IsOptional(),
+    InRange(0, 0.1, 'radians', { above: true }),
+    Says('Standard error of the instrument’s zero: common to all its sights.', 0.004),
+  );
+const InstrumentName = () =>
+  together(
+    IsOptional(),
+    IsString({ message: 'text' }),
+    Length(1, 100, { message: 'text of 1 to 100 characters' }),
+    Says('Which instrument, where several have a zero of their own.', 'clinometer 2'),
+  );
 
 /** An angle included with the base has a target over it and is above 0. */
 const Includable = () =>
@@ -153,8 +167,10 @@ export class AngleReadingInput extends ReadingBase {
   declare kind: 'angle';
 
   @PointName() name?: string;
-  @Reference() reference?: GroundReference;
+  @Reference() reference?: SightedReference;
   @Zero() zero?: number;
+  @SigmaZero() sigmaZero?: number;
+  @InstrumentName() instrument?: string;
 
   @IsIn(ANGLE_TARGETS, oneOf(ANGLE_TARGETS))
   @named.check
@@ -192,6 +208,11 @@ export class AngleReadingInput extends ReadingBase {
   included?: boolean;
 
   @IsOptional()
+  @IsIn(['base', 'mark'], oneOf(['base', 'mark']))
+  @Says('Of an included angle: its lower end; the base when left out, or a mark where nothing else was sighted with it.', 'mark')
+  over?: 'base' | 'mark';
+
+  @IsOptional()
   @InRange(0, 0.5, 'radians', { above: true })
   @Says('Standard error of this reading.')
   sigma?: number;
@@ -203,8 +224,27 @@ export class AngleReadingInput extends ReadingBase {
 }
 
 const shotNamed = brings('target', { point: ['name'] });
+const shotScaled = brings('scale', { fixed: ['scaleDistance'] });
+const SHOT_SCALES = ['degree', 'percent', 'topographic', 'fixed'] as const;
 
-@allOf(shotNamed.schema)
+/** Degrees reach to straight up and no farther. */
+const Elevation = () =>
+  ValidateBy({
+    name: 'elevation',
+    validator: {
+      validate: (v, args) =>
+        ((args?.object as ShotReadingInput | undefined)?.scale ?? 'degree') !== 'degree' || Math.abs(v as number) <= 89.9,
+      defaultMessage: () => 'a number from -89.9 to 89.9 °',
+    },
+  });
+
+@allOf(shotNamed.schema, shotScaled.schema, [
+  {
+    if: { not: { required: ['scale'], properties: { scale: { enum: ['percent', 'topographic', 'fixed'] } } } },
+    // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
+    then: { properties: { elevation: { minimum: -89.9, maximum: 89.9 } } },
+  },
+])
 export class ShotReadingInput extends RangedReading {
   declare kind: 'shot';
 
@@ -213,9 +253,21 @@ export class ShotReadingInput extends RangedReading {
   @Says('What the shot met; stem only tells how far the stem is.', 'tip')
   target!: ShotTarget;
 
-  @InRange(-89.9, 89.9, '°')
-  @Says('Its angle, up positive, 0 level.', 47.2)
+  @InRange(-10_000, 10_000, 'on the scale named')
+  @Elevation()
+  @Says('Its angle, up positive, 0 level; in degrees, from -89.9 to 89.9, unless a scale is named.', 47.2)
   elevation!: number;
+
+  @IsOptional()
+  @IsIn(SHOT_SCALES, oneOf(SHOT_SCALES))
+  @shotScaled.check
+  @Says('The scale of the elevation; degrees when left out.', 'degree')
+  scale?: 'degree' | 'percent' | 'topographic' | 'fixed';
+
+  @IsOptional()
+  @InRange(0, 1000, 'in the unit of the scale', { above: true })
+  @Says('The distance a fixed scale is drawn for, for example 20.')
+  scaleDistance?: number;
 
   @IsIn(['laser', 'ultrasonic'], oneOf(['laser', 'ultrasonic']))
   @Says('What measured it; it decides the error.', 'laser')
@@ -231,10 +283,21 @@ export class ShotReadingInput extends RangedReading {
   sigmaAngle?: number;
 
   @PointName() name?: string;
-  @Reference() reference?: GroundReference;
+  @Reference() reference?: SightedReference;
   @Zero() zero?: number;
+  @SigmaZero() sigmaZero?: number;
+  @InstrumentName() instrument?: string;
 }
 
 export class LengthReadingInput extends LongReading {
-  declare kind: 'mark-height' | 'eye-height' | 'merchantable-height' | 'pole';
+  declare kind: 'eye-height' | 'merchantable-height' | 'pole';
+}
+
+export class MarkHeightReadingInput extends ReadingBase {
+  declare kind: 'mark-height';
+
+  @InRange(-100, 100, 'in the unit named')
+  @Says('How high the mark is above the ground reference, below 0 under it.', 1.3)
+  value!: number;
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of the value.', 'm') unit!: LengthUnit;
 }

@@ -30,6 +30,11 @@ export class StickReadingInput extends LongReading {
   target!: TopTarget;
 
   @IsOptional()
+  @IsIn(['plumb', 'stem'], oneOf(['plumb', 'stem']))
+  @Says('How it was held: plumb, or as the stem leans; plumb when left out.', 'plumb')
+  held?: 'plumb' | 'stem';
+
+  @IsOptional()
   @InRange(0.2, 1.5, 'm')
   @Says('Level, from the eye to the stick: the person’s own; without it no height follows.', 0.72)
   reach?: number;
@@ -56,8 +61,14 @@ export class LogScaleReadingInput extends ReadingBase {
 export class SetAngleReadingInput extends ReadingBase {
   declare kind: 'set-angle';
 
+  @IsOptional() @IsIn(...TARGET) @Says('What it points at; the tip when left out.', 'tip') target?: TopTarget;
+
   @InRange(0, 100, '', { above: true }) @Says('The set angle as rise over run: its rise.', 1) rise!: number;
   @InRange(0, 100, '', { above: true }) @Says('Its run; 1 and 1 are 45°.', 1) run!: number;
+  @IsOptional()
+  @InRange(-30, 30, 'm')
+  @Says('Height of the level mark on the stem above the ground reference, where no mark height is read for it.', 1.5)
+  mark?: number;
   @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the set angle.') sigma?: number;
 }
 
@@ -75,7 +86,7 @@ export class DeviceReadingInput extends LongReading {
 
   @IsOptional()
   @InRange(0, 30, 'm')
-  @Says('Height of the mark set in it; a mark height read at the tree replaces it.')
+  @Says('Height of the mark set in it, 0 where it reported from the base; with one set, a mark height read at the tree replaces it.')
   setMark?: number;
 }
 
@@ -83,6 +94,7 @@ const MINUTE = 'Minutes after midnight by the watch: both shadows belong to the 
 
 export class ShadowReadingInput extends LongReading {
   declare kind: 'shadow';
+  @IsOptional() @IsIn(...TARGET) @Says('Whose shadow ends there; the tip’s when left out.', 'tip') target?: TopTarget;
   @IsOptional() @InRange(0, 1440, 'minutes') @Says(MINUTE, 750) minute?: number;
 }
 
@@ -93,6 +105,11 @@ export class ReferenceShadowReadingInput extends LongReading {
   @Says('How tall the staff or person is that casts it.', 1.5)
   height!: number;
 
+  @IsOptional()
+  @IsIn(['level', 'slope'], oneOf(['level', 'slope']))
+  @Says('Where its shadow lies: on level ground, or on the same even slope as the tree’s; level when left out.', 'level')
+  on?: 'level' | 'slope';
+
   @IsOptional() @InRange(0, 1440, 'minutes') @Says(MINUTE, 750) minute?: number;
 }
 
@@ -102,6 +119,11 @@ export class DirectReadingInput extends LongReading {
   @IsIn(...TARGET)
   @Says('What was measured along the tree.', 'tip')
   target!: TopTarget;
+
+  @IsOptional()
+  @IsIn(['stem', 'plumb'], oneOf(['stem', 'plumb']))
+  @Says('Along a leaning stem, or plumb as a tape hangs; needed where a lean is told.', 'stem')
+  along?: 'stem' | 'plumb';
 
   @IsOptional()
   @IsArray({ message: 'a list of numbers' })
@@ -123,6 +145,16 @@ export class LeanReadingInput extends ReadingBase {
   @IsIn(['eye', 'away', 'side'], oneOf(['eye', 'away', 'side']))
   @Says('Where to, as seen from this station.', 'side')
   toward!: 'eye' | 'away' | 'side';
+
+  @IsOptional()
+  @InRange(0, 180, '°')
+  @Says('From straight toward the eye, where it is known better than toward says.', 30)
+  direction?: number;
+
+  @IsOptional()
+  @InRange(0, 180, '°')
+  @Says('Between where it leans and where the shadow falls, 180 toward the sun; a shadow’s height needs it.', 90)
+  fromShadow?: number;
 
   @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the lean; 2° when left out.') sigma?: number;
 }
@@ -154,4 +186,45 @@ export class LogsReadingInput extends ReadingBase {
   })
   @Says('Merchantable logs above the stump, in halves.', 2.5)
   value!: number;
+}
+
+export class FromEyeReadingInput extends ReadingBase {
+  declare kind: 'from-eye';
+
+  @IsIn([...HEIGHT_TARGETS, 'base', 'mark'], oneOf([...HEIGHT_TARGETS, 'base', 'mark']))
+  @Says('What it is the height of.', 'tip')
+  target!: TopTarget | 'base' | 'mark';
+
+  @InRange(-1000, 1000, 'in the unit named')
+  @Says('How far above the eye, below 0 under it, as an instrument prints it: a length.', 12.3)
+  value!: number;
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of the value.', 'm') unit!: LengthUnit;
+
+  @IsOptional()
+  @InRange(0, 1000, 'm', { above: true })
+  @Says('The distance set in it; with a distance read at the station the length is taken to that one.', 20)
+  setDistance?: number;
+
+  @IsOptional()
+  @InRange(-30, 30, 'm')
+  @Says('Of a mark: its height above the ground reference, where no mark height is read for it.', 1.3)
+  mark?: number;
+
+  @IsOptional() @InRange(0, 100, 'm', { above: true }) @Says('Standard error of this reading.') sigma?: number;
+}
+
+export class BearingReadingInput extends ReadingBase {
+  declare kind: 'bearing';
+
+  @InRange(0, 360, '°')
+  @Says('From the station to the stem, clockwise from any one north: tells what the heights of several stations share.', 215)
+  value!: number;
+}
+
+export class CrownSpreadReadingInput extends ReadingBase {
+  declare kind: 'crown-spread';
+
+  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('The widest axis of the crown.', 9.2) first!: number;
+  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('The one at right angles to it.', 7.4) second!: number;
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of both.', 'm') unit!: LengthUnit;
 }

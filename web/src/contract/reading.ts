@@ -2,12 +2,22 @@ import 'reflect-metadata';
 import type { ReadingKind } from '@arbolito/core';
 import { DiameterReadingInput, OpticalReadingInput } from './diameter-reading';
 import { EqualLegsReadingInput } from './equal-legs-reading';
-import { AngleReadingInput, DistanceReadingInput, LengthReadingInput, PacesReadingInput, ShotReadingInput } from './height-reading';
+import {
+  AngleReadingInput,
+  DistanceReadingInput,
+  LengthReadingInput,
+  MarkHeightReadingInput,
+  PacesReadingInput,
+  ShotReadingInput,
+} from './height-reading';
 import {
   BaselineReadingInput,
+  BearingReadingInput,
   CrownReadingInput,
+  CrownSpreadReadingInput,
   DeviceReadingInput,
   DirectReadingInput,
+  FromEyeReadingInput,
   LeanReadingInput,
   LogScaleReadingInput,
   LogsReadingInput,
@@ -29,7 +39,7 @@ export const READING_CLASSES = {
   paces: () => PacesReadingInput,
   angle: () => AngleReadingInput,
   shot: () => ShotReadingInput,
-  'mark-height': () => LengthReadingInput,
+  'mark-height': () => MarkHeightReadingInput,
   'eye-height': () => LengthReadingInput,
   'merchantable-height': () => LengthReadingInput,
   pole: () => LengthReadingInput,
@@ -42,8 +52,11 @@ export const READING_CLASSES = {
   shadow: () => ShadowReadingInput,
   'reference-shadow': () => ReferenceShadowReadingInput,
   'direct-height': () => DirectReadingInput,
+  'from-eye': () => FromEyeReadingInput,
   lean: () => LeanReadingInput,
+  bearing: () => BearingReadingInput,
   crown: () => CrownReadingInput,
+  'crown-spread': () => CrownSpreadReadingInput,
   room: () => RoomReadingInput,
   logs: () => LogsReadingInput,
 } satisfies Record<ReadingKind, () => new () => ReadingBase>;

@@ -93,6 +93,27 @@ export const COMMON_STEPS = {
       })),
     unit: 'length',
   },
+  bearing: {
+    title: 'Bearing',
+    short: 'bearing',
+    ask: 'Compass bearing to the stem, in degrees: heights from several sides then say how far they share their error.',
+    pad: 'count',
+    draft: bearing,
+  },
+  'crown-spread': {
+    title: 'Crown spread',
+    short: 'spread',
+    ask: 'How far does the crown reach across, and at right angles to that? Two lengths.',
+    pad: 'pair',
+    draft: (text, p) =>
+      two(text, p, 'the widest axis, then the one at right angles, for example 9.2 7.4', (first, second, unit) => ({
+        kind: 'crown-spread',
+        first,
+        second,
+        unit,
+      })),
+    unit: 'length',
+  },
   room: {
     title: 'Room',
     short: 'room',
@@ -136,10 +157,20 @@ function distance(text: string, p: Preferences): Draft {
   );
 }
 
-function lean(text: string, { beside }: Around): Draft {
+function bearing(text: string): Draft {
+  const n = number(text.replace('°', ''));
+  if (n === null || !(n >= 0 && n <= 360)) return no(`“${text.trim()}” is no bearing: degrees from north, 0 to 360.`);
+  return { ok: true, echo: `${n}°`, read: { kind: 'bearing', value: n } };
+}
+
+/** What a lean toward, away or aside is to the shadow, for somebody at the shadow's end. */
+const FROM_SHADOW = { eye: 0, side: 90, away: 180 } as const;
+
+function lean(text: string, { beside, method }: Around): Draft {
   const n = number(text.replace('°', ''));
   if (n === null || !(n >= 0 && n <= 60)) return no(`“${text.trim()}” is no lean: degrees from plumb, 0 to 60.`);
-  return { ok: true, echo: `${n}°`, read: { kind: 'lean', value: n, toward: beside.leanTo } };
+  const shadow = method === 'shadow' ? { fromShadow: FROM_SHADOW[beside.leanTo] } : {};
+  return { ok: true, echo: `${n}°`, read: { kind: 'lean', value: n, toward: beside.leanTo, ...shadow } };
 }
 
 function logScale(text: string, p: Preferences): Draft {

@@ -48,6 +48,8 @@ export interface Method {
   readonly sights?: true;
   /** Its angles are misled by a lean and a broad crown. */
   readonly misled?: true;
+  /** A lean that is told enters its height; every method that is misled by one has it. */
+  readonly leans?: true;
   /** What can be read beside, that no other method has use for. */
   readonly beside?: readonly StepId[];
   /** Steps read as a shot of distance and angle. */

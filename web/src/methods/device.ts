@@ -16,7 +16,7 @@ export const device = {
   short: 'reported',
   when: 'the instrument shows a finished height',
   formula: 'as the instrument reported it, taken to the distance used',
-  steps: () => ['device'],
+  steps: () => ['device', 'base'],
   own: {
     device: {
       title: 'Reported height',
@@ -28,5 +28,6 @@ export const device = {
     },
   },
   distant: true,
-  optional: ['distance'],
+  optional: ['base', 'distance'],
+  leans: true,
 } satisfies Method;

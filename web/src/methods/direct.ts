@@ -10,7 +10,7 @@ function along(text: string, p: Preferences): Draft {
   return {
     ok: true,
     echo: parts.echo,
-    read: { kind: 'direct-height', target: 'tip', value, ...(more.length > 0 ? { more } : {}), unit: parts.unit },
+    read: { kind: 'direct-height', target: 'tip', along: 'stem', value, ...(more.length > 0 ? { more } : {}), unit: parts.unit },
   };
 }
 
@@ -31,4 +31,5 @@ export const direct = {
       cautions: ['limits', 'lines'],
     },
   },
+  leans: true,
 } satisfies Method;

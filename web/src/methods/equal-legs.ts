@@ -15,7 +15,7 @@ export const equalLegs = {
   short: 'equal legs',
   when: 'a stick as long as your reach, two equal sticks, a pole gripped at eye-to-hand length',
   formula: 'H = D, level to the axis: the stick held upright is as long as its distance from the eye',
-  steps: () => ['equal-legs', 'ground'],
+  steps: () => ['equal-legs', 'ground', 'base'],
   own: {
     'equal-legs': {
       title: 'Equal legs',
@@ -26,5 +26,6 @@ export const equalLegs = {
       cautions: ['walk-back'],
     },
   },
-  optional: ['ground'],
+  optional: ['base', 'ground'],
+  leans: true,
 } satisfies Method;

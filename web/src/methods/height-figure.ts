@@ -33,6 +33,7 @@ export const PART_WORDS: Readonly<Record<ErrorPart, string>> = {
   plumb: 'distance under the tip',
   lean: 'lean',
   mark: 'mark',
+  zero: 'zero of the instrument',
   'eye-height': 'eye height',
   stick: 'stick',
   'set-angle': 'set angle',

@@ -1,4 +1,5 @@
 import type { HeightMethod } from '@arbolito/core';
+import { aboveBelow } from './above-below';
 import type { Method } from './define';
 import { device } from './device';
 import { direct } from './direct';
@@ -26,6 +27,7 @@ export const METHODS: Readonly<Record<MeasureMethod, Method>> = {
   'equal-legs': equalLegs,
   stick,
   'set-angle': setAngle,
+  'above-below': aboveBelow,
   shadow,
   direct,
 };

@@ -19,7 +19,7 @@ export function sayReading(read: Reading, units: UnitSystem): string {
       return read.name ? `${read.name} ${angle}` : angle;
     }
     case 'shot':
-      return `${read.name ? `${read.name} ` : ''}${read.value} ${read.unit} ${echoAngle(read.elevation, { kind: 'degree' })}`;
+      return `${read.name ? `${read.name} ` : ''}${read.value} ${read.unit} ${echoAngle(read.elevation, read.scale ? scaleOf({ ...read, scale: read.scale }) : { kind: 'degree' })}`;
     case 'trunk':
       return sayTrunk(read.trunk, units);
     case 'optical-diameter':
@@ -44,7 +44,13 @@ export function sayReading(read: Reading, units: UnitSystem): string {
     case 'device-height':
       return `${read.value} ${read.unit}${read.setDistance === undefined ? '' : `, set to ${read.setDistance} m`}`;
     case 'lean':
-      return `${read.value}° ${TOWARD[read.toward]}`;
+      return `${read.value}° ${read.fromShadow === undefined ? TOWARD[read.toward] : `${read.fromShadow}° off the shadow`}`;
+    case 'from-eye':
+      return `${read.value} ${read.unit}${read.mark === undefined ? '' : ` at ${read.mark} m`}${read.setDistance === undefined ? '' : `, set to ${read.setDistance} m`}`;
+    case 'bearing':
+      return `${read.value}°`;
+    case 'crown-spread':
+      return `${read.first} × ${read.second} ${read.unit}`;
     case 'crown':
       return `${read.halfWidth} out, ${read.depth} up ${read.unit}`;
     default:

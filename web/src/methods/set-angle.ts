@@ -34,4 +34,5 @@ export const setAngle = {
   },
   distant: true,
   optional: ['mark-height'],
+  leans: true,
 } satisfies Method;

@@ -34,4 +34,5 @@ export const shadow = {
     },
   },
   optional: ['ground'],
+  leans: true,
 } satisfies Method;

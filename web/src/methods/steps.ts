@@ -1,4 +1,5 @@
 import type { ProtocolOptions } from '@arbolito/core';
+import { aboveBelow } from './above-below';
 import { COMMON_STEPS } from './common-steps';
 import type { StepSpec } from './define';
 import { device } from './device';
@@ -21,6 +22,7 @@ export const STEPS: Readonly<Record<StepId, StepSpec>> = {
   ...stick.own,
   ...setAngle.own,
   ...device.own,
+  ...aboveBelow.own,
   ...shadow.own,
   ...direct.own,
 };
@@ -28,7 +30,7 @@ export const STEPS: Readonly<Record<StepId, StepSpec>> = {
 /** Every step of a tree by the method in hand, in order. */
 export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): readonly StepId[] {
   const { method } = choices;
-  const { steps, distant, sights, beside = [], misled } = METHODS[method];
+  const { steps, distant, sights, beside = [], misled, leans = misled } = METHODS[method];
   const lower: readonly StepId[] = choices.lower === 'mark' ? ['mark', 'mark-height'] : ['base'];
   const distance: readonly StepId[] = distant ? ['distance', ...(choices.along === 'slope' ? (['ground'] as const) : [])] : [];
   return [
@@ -38,11 +40,14 @@ export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): re
     ...(sights || choices.merchantable !== 'merchantable' ? [choices.merchantable] : []),
     ...(sights ? (['stump', 'point'] as const) : []),
     ...beside,
-    ...(misled ? (['lean', 'crown'] as const) : []),
+    ...(leans ? (['lean'] as const) : []),
+    ...(misled ? (['crown'] as const) : []),
+    'bearing',
+    'crown-spread',
   ];
 }
 
-const EXTRAS: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown']);
+const EXTRAS: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown', 'bearing', 'crown-spread']);
 
 /** Steps of a method that are only taken when a person chooses them. */
 export const isExtra = (id: StepId, method: MeasureMethod): boolean => EXTRAS.has(id) || (METHODS[method].optional?.includes(id) ?? false);

@@ -30,7 +30,7 @@ export const stick = {
   short: 'stick',
   when: 'a stick in the outstretched hand',
   formula: 'H = stick · D / reach',
-  steps: () => ['stick'],
+  steps: () => ['stick', 'base'],
   own: {
     stick: {
       title: 'Stick',
@@ -43,4 +43,6 @@ export const stick = {
     },
   },
   distant: true,
+  optional: ['base'],
+  leans: true,
 } satisfies Method;

@@ -1,4 +1,5 @@
 import type { HeightMethod } from '../../tree/index';
+import { aboveBelow } from './above-below';
 import type { Scene } from './define';
 import { device } from './device';
 import { direct } from './direct';
@@ -26,6 +27,7 @@ export const SCENES: Readonly<Record<HeightMethod, Scene>> = {
   stick,
   'set-angle': setAngle,
   device,
+  'above-below': aboveBelow,
   shadow,
   direct,
   told: PLAIN,

@@ -1,3 +1,4 @@
+import { aboveBelow } from './above-below';
 import type { Rays } from './define';
 import { device } from './device';
 import { direct } from './direct';
@@ -27,6 +28,7 @@ export const RAYS: Readonly<Record<SimulatedMethod, Rays>> = {
   stick,
   'set-angle': setAngle,
   device,
+  'above-below': aboveBelow,
   shadow,
   direct,
 };

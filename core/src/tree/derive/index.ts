@@ -1,5 +1,6 @@
 import type { OtherMethod, SightedMethod } from '../methods';
-import type { OtherHeight, Sighting } from './define';
+import { aboveBelow } from './above-below';
+import type { Way } from './define';
 import { device } from './device';
 import { direct } from './direct';
 import { equalLegs } from './equal-legs';
@@ -14,25 +15,22 @@ import { twoSights } from './two-sights';
 import { twoSightsToMark } from './two-sights-to-mark';
 import { twoStations } from './two-stations';
 
-/** Every way of sighting. A new one is a file beside these and a line here. */
-export const SIGHTINGS: Readonly<Record<SightedMethod, Sighting>> = {
+/** Every way of finding a height. A new one is a file beside these and a line here. */
+export const WAYS: Readonly<Record<SightedMethod | OtherMethod, Way>> = {
+  'two-sights': twoSights,
+  'two-sights-to-mark': twoSightsToMark,
+  'included-angle': includedAngle,
   'line-shots': lineShots,
   transponder,
   pole,
   'two-stations': twoStations,
-  'included-angle': includedAngle,
-  'two-sights-to-mark': twoSightsToMark,
-  'two-sights': twoSights,
-};
-
-/** Every way with readings of its own. A new one is a file beside these and a line here. */
-export const OTHER_HEIGHTS: Readonly<Record<OtherMethod, OtherHeight>> = {
   'equal-legs': equalLegs,
-  direct,
-  shadow,
-  device,
   stick,
   'set-angle': setAngle,
+  device,
+  'above-below': aboveBelow,
+  shadow,
+  direct,
 };
 
-export type { Around } from './define';
+export type { Around, Derived, Sources, Way } from './define';

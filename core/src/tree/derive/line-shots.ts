@@ -1,19 +1,22 @@
-import { answer } from '../../units';
-import type { Sight, StationResult } from '../result';
-import { at, type Reckoning, type Sighting } from './define';
+import { seenOf } from '../setup';
+import type { Way } from './define';
+import { byPair, lowOf, readReckoning } from './sighted';
 
-/** Two shots along the line of sight. */
-export const lineShots: Sighting = { fits: (_, top, base) => Boolean(top.line && base.line), reckon: byLowerShot };
-
-/** Where the lower shot itself tells how far the stem is, its errors go with the height's. */
-export function byLowerShot(station: StationResult, _: Sight, base: Sight): Reckoning {
-  if (!base.line || station.distanceBy !== 'shot') return byDistance(station);
-  const half = station.distance - base.line.distance / Math.sqrt(1 + base.t * base.t);
-  return { terms: {}, of: (v) => answer(at(v, 'base-shot') * Math.cos(at(v, 'base-sight')) + half) };
-}
-
-/** A distance that was read by itself. */
-export const byDistance = (station: StationResult): Reckoning => ({
-  terms: { distance: { value: station.distance, sigma: station.distanceSigma } },
-  of: (v) => answer(at(v, 'distance')),
-});
+/** Two shots along the line of sight; a lower sight by angle needs the distance too. */
+export const lineShots: Way = (aim, a) => {
+  const { u } = a;
+  const { shot: top } = seenOf(u, aim);
+  if (!top) return null;
+  const [base, mark] = [seenOf(u, 'base'), seenOf(u, 'mark')];
+  const low = base.shot
+    ? lowOf(u, 'base', base.shot)
+    : mark.shot
+      ? lowOf(u, 'mark', mark.shot)
+      : base.angle
+        ? lowOf(u, 'base', base.angle)
+        : lowOf(u, 'mark', mark.angle);
+  if (!low.ok) return low;
+  if (low.value.low.line) return byPair(aim, a, { method: 'line-shots', top, ...low.value, distance: null });
+  const distance = readReckoning(u);
+  return distance.ok ? byPair(aim, a, { method: 'line-shots', top, ...low.value, distance: distance.value }) : distance;
+};

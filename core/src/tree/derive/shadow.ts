@@ -1,25 +1,49 @@
 import { byShadow } from '../../height/index';
 import { noAnswer, radians, toMetres } from '../../units';
 import { idOf, othersOf } from '../gather';
-import { meanSight } from '../read-sight';
-import { found, type OtherHeight } from './define';
+import { leanFor } from './apparent';
+import { found, type Way } from './define';
+
+const WHICH_WAY = noAnswer(
+  'lean-direction',
+  'A leaning stem’s shadow depends on which way it leans against the shadow: say the angle between the two, or take the lean back.',
+);
+
+const LEVEL_SHADOW = { code: 'level-shadow', text: 'The ground under the shadow is taken as level: its slope is not sighted.' };
 
 /** The tree’s shadow beside that of something of known height. */
-export const shadow: OtherHeight = (target, a) => {
-  if (target !== 'tip') return null;
-  const tree = othersOf(a.s, 'shadow').at(-1);
-  const reference = othersOf(a.s, 'reference-shadow').at(-1);
-  if (!tree && !reference) return null;
+export const shadow: Way = (aim, a) => {
+  const tree = othersOf(a.u.s, 'shadow').findLast((r) => (r.target ?? 'tip') === aim);
+  const reference = othersOf(a.u.s, 'reference-shadow').at(-1);
+  if (!tree && !(reference && aim === 'tip')) return null;
   if (!tree) return noAnswer('no-shadow', 'The tree’s own shadow is not read yet.');
   if (!reference) return noAnswer('no-reference-shadow', 'The shadow of something of known height is needed, in the same minute.');
   if (a.diameter === null)
     return noAnswer('bark-without-diameter', 'The shadow begins at the bark: read the diameter, and half of it is added.');
+  const told = leanFor(a.u);
+  if (!told.ok) return told;
+  const lean = told.value;
+  if (lean && lean.fromShadow === null) return WHICH_WAY;
   // seen from the end of the shadow: ground that rises to the tree falls away from it
-  const slope = radians(-Math.atan(meanSight(a.s.angles.get('ground'), a.errors)?.t ?? 0));
-  const of = { height: toMetres(reference.height, reference.unit), shadow: toMetres(reference.value, reference.unit) };
-  const height = byShadow(toMetres(tree.value, tree.unit), a.diameter, of, slope);
+  const slope = radians(-Math.atan(a.u.ground?.t ?? 0));
+  const of = {
+    height: toMetres(reference.height, reference.unit),
+    shadow: toMetres(reference.value, reference.unit),
+    onSlope: reference.on === 'slope',
+  };
+  if (of.onSlope && a.u.ground === null)
+    return noAnswer('no-slope', 'Both shadows lie on a slope: sight the slope, and the height follows.');
+  if (a.u.ground === null) a.assume(LEVEL_SHADOW);
+  const at = (angle: number) =>
+    byShadow(toMetres(tree.value, tree.unit), a.diameter ?? (0 as never), of, slope, { angle, direction: lean?.fromShadow ?? 0 });
+  const height = at(lean?.angle ?? 0);
   if (!height.ok) return height;
-  // the sun's tangent carries the tip's offset down to the ground
-  const parts = { shadow: height.value * a.errors.shadow, 'tip-offset': (of.height / of.shadow) * a.tipOffset };
-  return found(a, 'shadow', height.value, parts, [idOf(tree), idOf(reference)]);
+  const steeper = lean ? at(lean.angle + lean.sigma) : height;
+  const parts = {
+    shadow: { by: height.value * a.errors.shadow, source: tree },
+    // the sun's tangent carries the tip's offset down to the ground
+    'tip-offset': { by: aim === 'tip' ? (of.height / of.shadow) * a.tipOffset : 0, source: 'tip' },
+    ...(lean ? { lean: { by: (steeper.ok ? steeper.value : 2 * height.value) - height.value, source: lean } } : {}),
+  };
+  return found(a, 'shadow', height.value, parts, [idOf(tree), idOf(reference)], lean);
 };

@@ -25,6 +25,7 @@ interface Spec {
 const stepOf = (r: Reading): StepId => {
   if (r.kind === 'angle' || r.kind === 'shot') return (r.station === 'far' ? `far-${r.target}` : r.target) as StepId;
   if (r.kind === 'device-height') return 'device';
+  if (r.kind === 'from-eye') return r.target === 'tip' ? 'above-below' : 'below';
   if (r.kind === 'direct-height') return 'direct';
   return r.kind === 'diameter' ? 'dbh' : (r.kind as StepId);
 };
@@ -79,6 +80,7 @@ function specsOf(r: Reading, i: number, us: boolean): readonly Spec[] {
     case 'set-angle':
       return [plain('rise', 'Set angle, rise', ''), plain('run', 'to run', '')];
     case 'device-height':
+    case 'from-eye':
       return [
         long('value', title),
         spec(

@@ -12,8 +12,8 @@ import type { MeasureModel } from './use-measure';
 const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 
 /** What hardly any tree needs stands beside the steps until it is chosen. */
-const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown']);
-const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.readings.length === 0 && s.id !== at;
+const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown', 'bearing', 'crown-spread', 'base']);
+const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.optional && s.readings.length === 0 && s.id !== at;
 
 /** The tree and its steps; each can be gone back to, and shows what it was before. */
 export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => void; onReach?: () => void }) {

@@ -20,6 +20,8 @@ describe('the steps of a tree', () => {
       'room',
       'lean',
       'crown',
+      'bearing',
+      'crown-spread',
       'upper',
       'eye-height',
     ]);
@@ -38,6 +40,8 @@ describe('the steps of a tree', () => {
       'room',
       'lean',
       'crown',
+      'bearing',
+      'crown-spread',
       'upper',
       'eye-height',
     ]);
