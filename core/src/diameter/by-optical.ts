@@ -5,18 +5,21 @@ import { DomainError, type Metres, type Radians, requireAbove } from '../units';
  * @param angle between the two edges, radians, above 0 and under π
  * @param line of sight, metres, above 0
  * @param to where that line ends: the stem's axis or its near face
+ * @param cos cosine of the line's own angle: from the face to the axis it is half a diameter on the level, more along the line
  * @returns metres
  * @throws DomainError `out-of-range`
- * @source the sight is tangent to the stem: r = L·sin(ω/2) to the axis, r = (L + r)·sin(ω/2) to the face
+ * @source the sight is tangent to the stem: r = L·sin(ω/2) to the axis, r = (L + r/cos α)·sin(ω/2) to the face
  * @example byOpticalAngle(radians(Math.PI / 3), metres(1), 'axis') // 1
  */
-export function byOpticalAngle(angle: Radians, line: Metres, to: 'axis' | 'face'): Metres {
+export function byOpticalAngle(angle: Radians, line: Metres, to: 'axis' | 'face', cos = 1): Metres {
   requireAbove('line of sight', line);
   if (!(angle > 0 && angle < Math.PI)) {
     throw new DomainError('out-of-range', 'subtended angle', angle, 'it must be above 0 and under π radians (180°)');
   }
   const half = Math.sin(angle / 2);
-  return ((2 * line * half) / (to === 'face' ? 1 - half : 1)) as Metres;
+  if (to === 'face' && half >= cos)
+    throw new DomainError('out-of-range', 'subtended angle', angle, 'smaller: seen so wide the stem would reach to the eye');
+  return ((2 * line * half) / (to === 'face' ? 1 - half / cos : 1)) as Metres;
 }
 
 /**

@@ -7,27 +7,20 @@ export interface RoundingRule {
 }
 
 /**
- * A reading rounded as its protocol says; ties go up.
+ * A reading rounded as its protocol says, as the decimal figure it is read as; ties go up.
  * @param value the reading, in its own unit
  * @param rule step and direction
  * @returns the rounded reading, in the same unit
  * @throws DomainError `out-of-range`
+ * @example roundReading(23.45, { step: 0.1, direction: 'nearest' }) // 23.5
  * @example roundReading(41.37, { step: 0.1, direction: 'down' }) // 41.3
  */
 export function roundReading(value: number, rule: RoundingRule): number {
   requireAbove('reading', value);
   requireAbove('rounding step', rule.step);
-  const steps = value / rule.step;
-  // 41.3/0.1 is 412.99999999999994 in binary: a reading already on the grid must stay where it is
-  const near = Math.round(steps);
-  const onGrid = Math.abs(steps - near) < 1e-9 * Math.max(1, near);
-  const n = onGrid
-    ? near
-    : rule.direction === 'nearest'
-      ? Math.floor(steps + 0.5)
-      : rule.direction === 'down'
-        ? Math.floor(steps)
-        : Math.ceil(steps);
+  // the figure a person sees is decimal: 23.45/0.1 is 234.49999999999997 in binary and means 234.5
+  const steps = Number((value / rule.step).toPrecision(12));
+  const n = rule.direction === 'nearest' ? Math.floor(steps + 0.5) : rule.direction === 'down' ? Math.floor(steps) : Math.ceil(steps);
   // steps are decimal: 413/10 is the nearest double to 41.3, while 413·0.1 is not
   const perUnit = Math.round(1 / rule.step);
   return Math.abs(perUnit * rule.step - 1) < 1e-12 ? n / perUnit : n * rule.step;

@@ -1,4 +1,4 @@
-import { basalArea, roundDiameter } from '../diameter/index';
+import { basalArea, type DiameterRounding, roundDiameter, roundingOf } from '../diameter/index';
 import type { ReadingErrors } from '../kit/index';
 import type { AnyDiameter, ToolName } from '../reading/index';
 import { type Pom, SAME_HEIGHT, showPom } from '../stem/index';
@@ -92,7 +92,8 @@ function severalReadings(placed: readonly Placed[], where: Answer<Pom> | null, p
 }
 
 function finish(best: Mean, means: readonly Mean[], protocol: ProtocolOptions): Answer<DiameterResult> {
-  const value = roundDiameter(best.diameter, protocol.diameterRounding);
+  const rounding = roundingOf(protocol.diameterRounding, best.tool === 'plain-tape');
+  const value = roundDiameter(best.diameter, rounding);
   if (!(value > 0)) return noAnswer('rounds-to-nothing', 'The diameter is too small for the protocol’s rounding.');
   const compared: ComparedDiameter[] = [];
   for (const m of means) {
@@ -102,7 +103,9 @@ function finish(best: Mean, means: readonly Mean[], protocol: ProtocolOptions): 
   return answer({
     value,
     unrounded: best.diameter,
-    sigma: metres(Math.hypot(best.sigma, roundingError(protocol))),
+    sigma: metres(Math.hypot(best.sigma, roundingError(rounding))),
+    sigmaUnrounded: best.sigma,
+    rounding,
     basalArea: basalArea(value),
     pom: best.pom,
     tapes: best.tapes,
@@ -172,8 +175,7 @@ function aboveFork(pom: number, where: Answer<Pom> | null, protocol: ProtocolOpt
 const better = (a: Mean, b: Mean) => ((a.tool === 'estimate') === (b.tool === 'estimate') ? a.sigma < b.sigma : b.tool === 'estimate');
 
 /** A rounded figure is off by a uniform error: about zero to the nearest, to one side otherwise. */
-function roundingError(protocol: ProtocolOptions): number {
-  const { step, unit, of, direction } = protocol.diameterRounding;
+function roundingError({ step, unit, of, direction }: DiameterRounding): number {
   return toMetres(step, unit) / (of === 'circumference' ? Math.PI : 1) / Math.sqrt(direction === 'nearest' ? 12 : 3);
 }
 

@@ -18,18 +18,24 @@ export interface ReadDistance {
   readonly others?: readonly { readonly by: DistanceSource; readonly distance: Metres; readonly sigma: Metres }[];
 }
 
+/** How thick the stem is at the tape, metres, and how well that is known. */
+export interface Thickness {
+  readonly value: Metres;
+  readonly sigma: number;
+}
+
 /**
  * Every level distance that was read from a station, tapes and paces first, then shots; the most certain one counts.
  * @param s what was read from there
  * @param ground the slope toward the tree, where it was sighted
- * @param diameter of the stem, metres; null when it is not known yet
+ * @param diameter of the stem; null when it is not known yet
  * @returns the most certain; no answer says what is missing
  * @throws DomainError on a reading that can't be one
  */
 export function readDistance(
   s: StationReadings,
   ground: Sight | null,
-  diameter: Metres | null,
+  diameter: Thickness | null,
   errors: ReadingErrors,
 ): Answer<ReadDistance> {
   // one tape and nothing else is what nearly every station has
@@ -61,18 +67,23 @@ export function mostCertain(found: readonly Answer<ReadDistance>[]): Answer<Read
 
 const lastOfEach = <T>(all: readonly T[], key: (r: T) => string): readonly T[] => [...new Map(all.map((r) => [key(r), r])).values()];
 
-function toAxis(to: 'axis' | 'bark' | 'plumb', diameter: Metres | null): Answer<Metres> {
-  if (to !== 'bark') return answer(metres(0));
+const AT_THE_AXIS = answer<Thickness>({ value: metres(0), sigma: 0 });
+/** Half the stem, where the distance ended at its bark. */
+function toAxis(to: 'axis' | 'bark' | 'plumb', diameter: Thickness | null): Answer<Thickness> {
+  if (to !== 'bark') return AT_THE_AXIS;
   if (diameter === null)
     return noAnswer('bark-without-diameter', 'The distance ended at the bark: read the diameter, and half of it is added.');
-  return answer(metres(diameter / 2));
+  return answer({ value: metres(diameter.value / 2), sigma: diameter.sigma / 2 });
 }
+
+/** A thickness that was only judged leaves its error in the distance. */
+const withHalf = (sigma: Metres, half: Thickness): Metres => (half.sigma === 0 ? sigma : metres(Math.hypot(sigma, half.sigma)));
 
 /** A tape, or an instrument that reads a distance by itself; along a slope or a line of sight its cosine is taken. */
 export function tapedDistance(
   r: DistanceReading,
   ground: Sight | null,
-  diameter: Metres | null,
+  diameter: Thickness | null,
   errors: ReadingErrors,
 ): Answer<ReadDistance> {
   const half = toAxis(r.to, diameter);
@@ -84,7 +95,7 @@ export function tapedDistance(
   if (r.along === 'sight' && r.elevation === undefined)
     return noAnswer('no-elevation', 'The distance lies along a line of sight: its own angle is needed for the level one.');
   const slope = r.along === 'slope' ? (ground as Sight).t : r.along === 'sight' ? Math.tan(degreesToRadians(r.elevation as number)) : 0;
-  const taped = { taped: metres(read), slope: tangent(slope), toAxis: half.value };
+  const taped = { taped: metres(read), slope: tangent(slope), toAxis: half.value.value };
   const share =
     by === 'laser'
       ? errors.laserDistance / read
@@ -97,10 +108,15 @@ export function tapedDistance(
             : errors.levelDistance;
   const sigma = r.sigma ?? read * (r.sigmaShare ?? share);
   const angle = r.along === 'slope' ? (ground as Sight).sigma : r.along === 'sight' ? errors.laserAngle : 0;
-  return answer({ distance: horizontalDistance(taped), sigma: horizontalDistanceSigma(taped, sigma, angle), by, along: r.along });
+  return answer({
+    distance: horizontalDistance(taped),
+    sigma: withHalf(horizontalDistanceSigma(taped, sigma, angle), half.value),
+    by,
+    along: r.along,
+  });
 }
 
-function pacedDistance(r: PacesReading, ground: Sight | null, diameter: Metres | null, errors: ReadingErrors): Answer<ReadDistance> {
+function pacedDistance(r: PacesReading, ground: Sight | null, diameter: Thickness | null, errors: ReadingErrors): Answer<ReadDistance> {
   const half = toAxis(r.to, diameter);
   if (!half.ok) return half;
   requireAbove('paces', r.value);
@@ -111,24 +127,24 @@ function pacedDistance(r: PacesReading, ground: Sight | null, diameter: Metres |
   const taped = {
     taped: metres(r.value * r.pace),
     slope: tangent(r.along === 'slope' ? (ground as Sight).t : 0),
-    toAxis: half.value,
+    toAxis: half.value.value,
   };
   const sigma = r.sigma ?? taped.taped * (r.sigmaShare ?? errors.pace);
   return answer({
     distance: horizontalDistance(taped),
-    sigma: horizontalDistanceSigma(taped, sigma, ground?.sigma ?? 0),
+    sigma: withHalf(horizontalDistanceSigma(taped, sigma, ground?.sigma ?? 0), half.value),
     by: 'paces',
     along: r.along,
   });
 }
 
 /** The shot that tells best where the stem stands: one at the stem itself, a mark on it, its base. */
-function shotDistance(shots: readonly ShotReading[], diameter: Metres | null, errors: ReadingErrors): readonly Answer<ReadDistance>[] {
+function shotDistance(shots: readonly ShotReading[], diameter: Thickness | null, errors: ReadingErrors): readonly Answer<ReadDistance>[] {
   for (const target of ['stem', 'mark', 'base'] as const) {
     const shot = meanShot(
       shots.filter((r) => r.target === target),
       errors,
-      diameter,
+      diameter?.value ?? null,
     );
     if (!shot?.line) continue;
     const half = toAxis(shot.line.toBark ? 'bark' : 'axis', diameter);
@@ -137,8 +153,8 @@ function shotDistance(shots: readonly ShotReading[], diameter: Metres | null, er
     const { distance, sigma } = shot.line;
     return [
       answer({
-        distance: metres(distance * cos + half.value),
-        sigma: metres(Math.hypot(cos * sigma, distance * shot.t * cos * shot.sigma)),
+        distance: metres(distance * cos + half.value.value),
+        sigma: metres(Math.hypot(cos * sigma, distance * shot.t * cos * shot.sigma, half.value.sigma)),
         by: 'shot',
         along: 'sight',
         of: shot.of,

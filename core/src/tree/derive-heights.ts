@@ -5,6 +5,7 @@ import { type Answer, answer, type Metres, metres, noAnswer } from '../units';
 import { notSighted } from './derive/define';
 import { type Around, type Derived, type Sources, WAYS } from './derive/index';
 import { twoSights } from './derive/two-sights';
+import type { Thickness } from './derive-distance';
 import { levelDistance } from './derive-station';
 import { type Gathered, othersOf } from './gather';
 import { OTHER_METHODS, SIGHTED_METHODS } from './methods';
@@ -13,6 +14,8 @@ import type { Assumption, Determination, HeightResult, PointHeight } from './res
 import { type Aim, pointsOf, type Setup } from './setup';
 
 interface HeightsInput extends GroundKnown {
+  /** Of the thickest stem, as it was taped; null while it is not known. */
+  readonly thickness: Thickness | null;
   readonly all: Gathered;
   /** In the order of the readings' stations. */
   readonly setups: readonly Setup[];
@@ -96,14 +99,14 @@ const whole = (heights: Partial<Heights>): Heights => ({
   stump: heights.stump ?? notSighted('stump'),
 });
 
-function aroundOf({ diameter, eyeHeight, errors, tipOffset, protocol, assume }: HeightsInput, u: Setup): Around {
+function aroundOf({ thickness, eyeHeight, errors, tipOffset, protocol, assume }: HeightsInput, u: Setup): Around {
   const shot = u.s.others.length === 0 ? undefined : othersOf(u.s, 'shot').findLast((r) => r.target === 'base');
   // a base sight may say where on the ground it met the stem
   const reference = (u.s.angles.get('base')?.at(-1) ?? shot)?.reference ?? protocol.groundReference;
   return {
     u,
     level: levelDistance(u),
-    diameter,
+    diameter: thickness,
     eyeHeight,
     errors,
     tipOffset,

@@ -2,6 +2,7 @@ import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
 import type { CrownSpreadReading, Reading } from '../reading/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, squareMetres, toMetres } from '../units';
+import type { Thickness } from './derive-distance';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
@@ -48,13 +49,24 @@ export function deriveTree(input: TreeInput): TreeResult {
   const stems = countStems(read, protocol);
   const { dbh, oneNumber } = treeDiameter(stems, protocol);
   const basalArea = treeBasalArea(stems, dbh);
-  const diameter = thickest(stems);
+  const thickness = thickest(stems);
   const eyeHeight = input.eyeHeight ?? null;
-  const setups = all.stations.map((s) => setUp(s, all.stations, diameter, errors));
+  const setups = all.stations.map((s) => setUp(s, all.stations, thickness, errors));
   const stations = setups.map((u) => deriveStation(u, eyeHeight));
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
   const trunk = all.stems.flatMap((s) => s.trunks).at(-1)?.trunk ?? null;
-  const heights = deriveHeights({ all, setups, diameter, eyeHeight, errors, tipOffset, trunk, protocol, assume });
+  const heights = deriveHeights({
+    all,
+    setups,
+    thickness,
+    diameter: thickness?.value ?? null,
+    eyeHeight,
+    errors,
+    tipOffset,
+    trunk,
+    protocol,
+    assume,
+  });
   const { tip: height, 'crown-base': crownBase, stump } = heights.combined;
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
   const merchantable = merchantableHeight(heights.combined.merchantable, all, protocol.groundReference);
@@ -82,9 +94,10 @@ export function deriveTree(input: TreeInput): TreeResult {
 }
 
 /** A distance that ended at the bark ended at the thickest stem. */
-function thickest(stems: readonly StemResult[]): Metres | null {
-  let d: Metres | null = null;
-  for (const { dbh } of stems) if (dbh.ok && dbh.value.unrounded > (d ?? 0)) d = dbh.value.unrounded;
+function thickest(stems: readonly StemResult[]): Thickness | null {
+  let d: Thickness | null = null;
+  for (const { dbh } of stems)
+    if (dbh.ok && dbh.value.unrounded > (d?.value ?? 0)) d = { value: dbh.value.unrounded, sigma: dbh.value.sigmaUnrounded };
   return d;
 }
 

@@ -65,6 +65,9 @@ function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {
   const distance = toMetres(r.distance, r.unit);
   const wanted = r.by === 'bands' && r.selfCorrecting ? 'level' : 'sight';
   let line: number = distance;
+  if (r.elevation !== undefined && !(Math.abs(r.elevation) < 90))
+    throw new DomainError('out-of-range', 'elevation', r.elevation, 'degrees strictly between −90 and 90');
+  const cos = Math.cos(degreesToRadians(r.elevation ?? 0));
   if (r.along !== wanted) {
     if (r.elevation === undefined) {
       throw new DomainError(
@@ -74,19 +77,16 @@ function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {
         `the angle of the sight: the distance was read ${r.along === 'level' ? 'level' : 'along the sight'}, and the other is wanted`,
       );
     }
-    if (!(Math.abs(r.elevation) < 90))
-      throw new DomainError('out-of-range', 'elevation', r.elevation, 'degrees strictly between −90 and 90');
-    const cos = Math.cos(degreesToRadians(r.elevation));
     line = wanted === 'sight' ? distance / cos : distance * cos;
   }
   let diameter: Metres;
-  if (r.by === 'angle') diameter = byOpticalAngle(radians(degreesToRadians(r.value)), metres(line), r.to);
+  if (r.by === 'angle') diameter = byOpticalAngle(radians(degreesToRadians(r.value)), metres(line), r.to, cos);
   else {
     if (r.ratio === undefined)
       throw new DomainError('no-ratio', 'band ratio', undefined, 'diameter over distance of one band, for example 0.02');
     diameter = byBands(r.value, r.ratio, metres(line));
     // bands count from the axis; a distance to the face lacks half the stem
-    if (r.to === 'face') diameter = metres(diameter / (1 - (r.value * r.ratio) / 2));
+    if (r.to === 'face') diameter = metres(diameter / (1 - (r.value * r.ratio) / 2 / (wanted === 'sight' ? cos : 1)));
     if (!(diameter > 0)) throw new DomainError('out-of-range', 'band count', r.value, 'fewer bands: these would wrap round the eye');
   }
   const sigma = r.sigma ?? diameter * (r.sigmaShare ?? errors.optical);

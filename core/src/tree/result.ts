@@ -1,4 +1,4 @@
-import type { OneNumber, OneNumberRule } from '../diameter/index';
+import type { DiameterRounding, OneNumber, OneNumberRule } from '../diameter/index';
 import type { ErrorPart, SignCase } from '../height/index';
 import type { SightedReference, ToolName, TopTarget } from '../reading/index';
 import type { Pom } from '../stem/index';
@@ -18,6 +18,10 @@ export interface DiameterResult {
   readonly unrounded: Metres;
   /** Of the value, its rounding included. */
   readonly sigma: Metres;
+  /** Of the unrounded one. */
+  readonly sigmaUnrounded: Metres;
+  /** The rule that made the value. */
+  readonly rounding: DiameterRounding;
   readonly basalArea: SquareMetres;
   /** Height of the point of measurement along the stem above the ground reference. */
   readonly pom: Metres;

@@ -2,7 +2,7 @@ import { type LeaningStem, PLUMB } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
 import { type AngleTarget, HEIGHT_TARGETS, type ShotTarget, type TopTarget } from '../reading/index';
 import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, toMetres } from '../units';
-import { type ReadDistance, readDistance } from './derive-distance';
+import { type ReadDistance, readDistance, type Thickness } from './derive-distance';
 import { othersOf, type StationReadings } from './gather';
 import { meanShot, meanSight, pointsOverhead } from './read-sight';
 import type { Lean, Sight, StationResult } from './result';
@@ -58,11 +58,11 @@ export const stemOf = (lean: Lean | null): LeaningStem => (lean ? { angle: lean.
  * One station's readings as sights and lengths. Nothing is judged: what is missing is for each way to say.
  * @param s the readings of one station
  * @param all every station of the tree: one may be the far end of this one's baseline
- * @param diameter of the stem, metres; null when it is not known yet
+ * @param diameter of the stem; null when it is not known yet
  * @param errors standard errors where a reading names none
  * @throws DomainError on a reading that can't be one
  */
-export function setUp(s: StationReadings, all: readonly StationReadings[], diameter: Metres | null, errors: ReadingErrors): Setup {
+export function setUp(s: StationReadings, all: readonly StationReadings[], diameter: Thickness | null, errors: ReadingErrors): Setup {
   const ground = meanSight(s.angles.get('ground'), errors);
   const plain = s.others.length === 0;
   return {
@@ -80,7 +80,7 @@ export function setUp(s: StationReadings, all: readonly StationReadings[], diame
   };
 }
 
-function sightsOf(s: StationReadings, errors: ReadingErrors, diameter: Metres | null): Setup['seen'] {
+function sightsOf(s: StationReadings, errors: ReadingErrors, diameter: Thickness | null): Setup['seen'] {
   const seen = new Map<Aim | 'base' | 'mark', Seen>();
   const shots = s.others.length === 0 ? [] : othersOf(s, 'shot').filter((r) => r.target !== 'stem');
   let low: Sight | null = null;
@@ -99,7 +99,7 @@ function sightsOf(s: StationReadings, errors: ReadingErrors, diameter: Metres | 
             mixed.some((r) => r.over === 'mark') ? over : low,
           )
         : null,
-      shot: own.length > 0 ? meanShot(own, errors, diameter) : null,
+      shot: own.length > 0 ? meanShot(own, errors, diameter?.value ?? null) : null,
     });
   };
   const lowest = (of: Seen | undefined) => of?.angle ?? of?.shot ?? null;
@@ -223,7 +223,7 @@ function poleOf(s: StationReadings, errors: ReadingErrors): Setup['pole'] {
   };
 }
 
-function farOf(s: StationReadings, all: readonly StationReadings[], errors: ReadingErrors, diameter: Metres | null): Setup['far'] {
+function farOf(s: StationReadings, all: readonly StationReadings[], errors: ReadingErrors, diameter: Thickness | null): Setup['far'] {
   const line = othersOf(s, 'baseline').at(-1);
   if (!line) return null;
   const other = all.find((o) => o.id === line.far && o.id !== s.id);

@@ -52,8 +52,7 @@ describe('a diameter by several tools', () => {
   it.each([
     ['down to 0.1 cm', 'forest-metric', 41.37, 0.413],
     ['to the nearest 0.1 cm', 'monitoring', 41.37, 0.414],
-    ['circumference up to the whole cm', 'street', 41.37, 1.3 / Math.PI],
-    ['circumference to the nearest cm', 'tall-tree', 41.37, 1.3 / Math.PI],
+    ['under a rule for girths as the diameter it is', 'street', 41.37, 0.414],
   ] as const)('is rounded %s, and kept unrounded beside', (_, key, read, expected) => {
     const { dbh } = derive([tape(read)], PRESETS[key].options);
     expect(dbh).toMatchObject({ ok: true, value: { value: expect.closeTo(expected, 9), unrounded: expect.closeTo(read / 100, 9) } });

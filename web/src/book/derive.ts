@@ -100,7 +100,7 @@ export function visitBefore(tree: BookTree, visits: readonly BookVisit[], on: st
   const years = Math.max(0, yearsBetween(last.on, on));
   return {
     previous: stems.flatMap(({ stem, dbh }) =>
-      dbh.ok ? [{ stem, diameter: dbh.value.unrounded, sigma: dbh.value.sigma, pom: dbh.value.pom, years }] : [],
+      dbh.ok ? [{ stem, diameter: dbh.value.unrounded, sigma: dbh.value.sigmaUnrounded, pom: dbh.value.pom, years }] : [],
     ),
     ...(height.ok ? { previousHeight: { height: height.value.value, sigma: height.value.sigma, years } } : {}),
   };

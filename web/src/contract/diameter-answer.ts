@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import type { BasalAreaResult, DiameterResult, OneNumberResult, Pom, School, StemResult } from '@arbolito/core';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
-import { Many, MaybeOne, Says } from './describe';
+import { Many, MaybeOne, One, Says } from './describe';
 
 /** A value with its standard error; the unit is in the field's name or said here. */
 export class Estimate {
@@ -22,8 +22,16 @@ export class ComparedAnswer extends Estimate {
   @IsInt() readings!: number;
   @IsNumber() @Says('Above or below the diameter that counts, as a share of it.') share!: number;
 }
+export class RoundingAnswer {
+  @IsIn(['diameter', 'circumference']) @Says('What was rounded.') of!: string;
+  @IsNumber() step!: number;
+  @IsString() unit!: string;
+  @IsIn(['nearest', 'down', 'up']) direction!: string;
+}
 export class DiameterAnswer extends Estimate {
   @IsNumber() @Says('The same before the protocol’s rounding, m.') unrounded!: number;
+  @IsNumber() @Says('Standard error before the rounding, m.') sigmaUnrounded!: number;
+  @One(() => RoundingAnswer) @Says('The rule that made the value.') rounding!: RoundingAnswer;
   @IsNumber() @Says('Basal area of the rounded diameter, m².') basalArea!: number;
   @IsNumber() @Says('Height of the point of measurement along the stem above the ground reference, m.') pom!: number;
   @IsArray()
@@ -93,6 +101,8 @@ export const diameterAnswer = (d: DiameterResult): DiameterAnswer => ({
   sigma: d.sigma,
   unit: 'm',
   unrounded: d.unrounded,
+  sigmaUnrounded: d.sigmaUnrounded,
+  rounding: { ...d.rounding },
   basalArea: d.basalArea,
   pom: d.pom,
   tapes: [...d.tapes],

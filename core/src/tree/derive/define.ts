@@ -3,7 +3,7 @@ import type { ReadingErrors } from '../../kit/index';
 import type { SightedReference, TopTarget } from '../../reading/index';
 import type { GroundReference } from '../../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer } from '../../units';
-import type { ReadDistance } from '../derive-distance';
+import type { ReadDistance, Thickness } from '../derive-distance';
 import type { OtherMethod } from '../methods';
 import { ERRORS_TOO_LARGE, numberOf, orNone } from '../or-none';
 import type { Assumption, HeightResult, Lean, Sight } from '../result';
@@ -14,7 +14,7 @@ export interface Around {
   readonly u: Setup;
   /** The most certain level distance, also by a pole or a second station. */
   readonly level: Answer<ReadDistance>;
-  readonly diameter: Metres | null;
+  readonly diameter: Thickness | null;
   readonly eyeHeight: Metres | null;
   readonly errors: ReadingErrors;
   readonly tipOffset: number;

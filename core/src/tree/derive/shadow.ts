@@ -20,6 +20,7 @@ export const shadow: Way = (aim, a) => {
   if (!reference) return noAnswer('no-reference-shadow', 'The shadow of something of known height is needed, in the same minute.');
   if (a.diameter === null)
     return noAnswer('bark-without-diameter', 'The shadow begins at the bark: read the diameter, and half of it is added.');
+  const thick = a.diameter.value;
   const told = leanFor(a.u);
   if (!told.ok) return told;
   const lean = told.value;
@@ -34,8 +35,7 @@ export const shadow: Way = (aim, a) => {
   if (of.onSlope && a.u.ground === null)
     return noAnswer('no-slope', 'Both shadows lie on a slope: sight the slope, and the height follows.');
   if (a.u.ground === null) a.assume(LEVEL_SHADOW);
-  const at = (angle: number) =>
-    byShadow(toMetres(tree.value, tree.unit), a.diameter ?? (0 as never), of, slope, { angle, direction: lean?.fromShadow ?? 0 });
+  const at = (angle: number) => byShadow(toMetres(tree.value, tree.unit), thick, of, slope, { angle, direction: lean?.fromShadow ?? 0 });
   const height = at(lean?.angle ?? 0);
   if (!height.ok) return height;
   const steeper = lean ? at(lean.angle + lean.sigma) : height;

@@ -79,7 +79,7 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
         ...d.compared.map((c) => `${TOOL_NAMES[c.tool]}: ${showDiameter(c.value, units)}, ${signed(c.share * 100)} %`),
         Math.abs(d.unrounded - d.value) < 1e-5
           ? ''
-          : `${formatLength(d.unrounded, UNITS_OF[units].diameter, 2)} before the protocol’s rounding`,
+          : `${formatLength(d.unrounded, UNITS_OF[units].diameter, 2)} before rounding: ${d.rounding.of} to ${d.rounding.step} ${d.rounding.unit}, ${d.rounding.direction}`,
         d.outOfRound === null ? '' : `out of round by ${formatNumber(d.outOfRound * 100, 1)} %`,
       ]),
       ...result.stems.flatMap((s) =>
