@@ -1,4 +1,12 @@
-export { checkTree, type Finding, type PreviousDiameter, type PreviousHeight, roomAt, standAtFirst } from './checks/index';
+export {
+  checkTree,
+  type Finding,
+  type PreviousDiameter,
+  type PreviousHeight,
+  roomAt,
+  standAtFirst,
+  standFor,
+} from './checks/index';
 export { DIAMETER_TOOLS, type DiameterTool, LENGTHS_OF_TOOL, USUAL_REACH } from './diameter/index';
 export {
   heightAt,
@@ -29,6 +37,7 @@ export {
   stickForReach,
   whereToStand,
   willItReach,
+  worthRepeating,
 } from './height/index';
 export {
   ASSUMED_EYE_HEIGHT,
@@ -118,6 +127,8 @@ export {
   tally,
 } from './survey/index';
 export {
+  type Aim,
+  aimsFrom,
   type BasalAreaResult,
   type BoardResult,
   type CubicResult,

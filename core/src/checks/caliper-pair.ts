@@ -1,5 +1,6 @@
+import { TYPICAL_ERRORS } from '../kit/index';
 import { FIRST_STEM } from '../reading/index';
-import { formatNumber } from '../units';
+import { formatNumber, toMetres } from '../units';
 import type { Check } from './finding';
 
 /** Stems are seldom farther from round than this. */
@@ -11,7 +12,10 @@ export const caliperPair: Check = ({ readings }) =>
     const second = r.kind === 'diameter' && r.tool === 'caliper' ? r.more?.[0] : undefined;
     if (r.kind !== 'diameter' || second === undefined) return [];
     const share = Math.abs(r.value - second) / ((r.value + second) / 2);
-    if (share <= OVAL) return [];
+    // a thin stem's two readings lie apart by their errors alone
+    const error = (r.sigma ?? TYPICAL_ERRORS.caliper) * Math.SQRT2;
+    const apart = Math.abs(toMetres(r.value - second, r.unit));
+    if (share <= OVAL || apart <= 3 * error) return [];
     const slip = Math.max(r.value, second) > 2 * Math.min(r.value, second);
     return [
       {

@@ -53,13 +53,14 @@ describe('checks while standing at the tree', () => {
     ['a missing minus, slope known', { ...sound, base: 6.7, ground: 0 }, 'base-sign'],
     ['a base left at level', { ...sound, base: 0 }, 'base-level'],
     ['a base as if on a cliff', { ...sound, base: -85 }, 'base-steep-ground'],
-    ['degrees read as percent', { ...sound, tip: 30, base: -14.9, ground: -12 }, 'base-degrees-for-percent'],
-    ['percent read as degrees', { ...sound, tip: 60, base: -22, ground: -8.6, scale: 'degree' as const }, 'base-percent-for-degrees'],
-    ['a distance in feet', { ...sound, base: -21.9, ground: 0 }, 'distance-in-feet'],
+    ['degrees read as percent', { ...sound, tip: 30, base: -14.9, ground: -12 }, 'degrees-for-percent'],
+    ['percent read as degrees', { ...sound, tip: 60, base: -22, ground: -8.6, scale: 'degree' as const }, 'percent-for-degrees'],
+    ['a distance in feet', { ...sound, dbh: 20, base: -21.9, ground: 0 }, 'distance-in-feet'],
     ['a base that fits nothing', { ...sound, base: -60, ground: 10 }, 'base-unexpected'],
     ['a girth as diameter', { ...sound, dbh: 119 }, 'circumference-as-diameter'],
-    ['inches as centimetres', { ...sound, dbh: 14.4 }, 'inches-as-centimetres'],
-    ['a diameter no tree has', { ...sound, dbh: 900 }, 'slenderness'],
+    ['inches as centimetres', { ...sound, dbh: 13 }, 'inches-as-centimetres'],
+    ['a decimal point that slipped', { ...sound, dbh: 380 }, 'decimal-slip'],
+    ['a diameter no slip explains', { ...sound, dbh: 2000 }, 'slenderness'],
     ['an angle past 60°', { dbh: 38, d: 12, tip: 180, base: -13 }, 'steep-sight'],
     ['a distance under half the height', { dbh: 38, d: 10, tip: 205, base: -16 }, 'close-station'],
     ['a turned sign on the tip', { ...sound, tip: -85 }, 'top-below-base'],
@@ -70,7 +71,7 @@ describe('checks while standing at the tree', () => {
   });
 
   it('put what can not be before what hardly is', () => {
-    const found = findings({ ...sound, base: 6.7, crownBase: 95 });
+    const found = findings({ ...sound, base: 6.7, ground: 0, crownBase: 95 });
     expect(found.map((f) => f.severity)).toEqual(['wrong', 'doubt']);
   });
 

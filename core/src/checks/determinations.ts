@@ -1,6 +1,7 @@
-import type { HeightMethod } from '../tree/index';
+import type { HeightMethod, TreeResult } from '../tree/index';
 import { formatNumber, metresPerLength, showHeight } from '../units';
-import type { Check, Finding } from './finding';
+import type { Check, CheckInput, Finding } from './finding';
+import type { Measure } from './measures';
 
 const WORDS: Partial<Record<HeightMethod, string>> = {
   'two-sights': 'two sights',
@@ -12,33 +13,57 @@ const WORDS: Partial<Record<HeightMethod, string>> = {
   'two-stations': 'the two stations',
   stick: 'the stick',
   'set-angle': 'the set angle',
+  'above-below': 'the parts above and below the eye',
+  'equal-legs': 'the equal legs',
   device: 'the instrument',
   shadow: 'the shadow',
   direct: 'the height along the tree',
 };
 
-/** Several determinations of one height against each other, and how many the protocol asks for. */
+/** Several determinations of one height against each other. */
+export function agreementMeasures({ result, protocol }: CheckInput): readonly Measure[] {
+  const agreement = result.height.ok ? result.height.value.agreement : null;
+  if (!agreement || agreement.determinations < 2) return [];
+  return [
+    {
+      z: agreement.strain * STRAINED,
+      limit: STRAINED,
+      finding: () => {
+        const per = metresPerLength(protocol.units);
+        const unit = protocol.units === 'us' ? 'ft' : 'm';
+        const odd = result.determinations.find((d) => d.station === agreement.odd && d.method === agreement.oddMethod);
+        const tip = odd?.heights.tip;
+        const named = odd?.method && tip?.ok ? `${WORDS[odd.method] ?? 'one'} at ${showHeight(tip.value.value, protocol.units)}` : null;
+        return {
+          code: 'determinations-disagree',
+          target: 'tip',
+          what: `The ${agreement.determinations} determinations of the height lie apart by more than their errors (spread ${formatNumber(agreement.spread / per, 1)} ${unit}).`,
+          why: named ? `The odd one is ${named}.` : 'Two alone can’t tell which is wrong.',
+          remedy: named ? 'Look at its readings first; else measure it once more.' : 'Measure once more from a third place.',
+        };
+      },
+    },
+  ];
+}
+/** As a deviation beside the others: what chance passes in 99 of 100 trees. */
+const STRAINED = 2.6;
+
+/** How many determinations the protocol asks for, and what one that is begun still lacks. */
 export const determinations: Check = ({ result, protocol }) => {
   const { height } = result;
   if (!height.ok) return [];
-  const { agreement } = height.value;
-  const per = metresPerLength(protocol.units);
-  const unit = protocol.units === 'us' ? 'ft' : 'm';
   const findings: Finding[] = [];
-  if (agreement && !agreement.agree) {
-    const odd = result.determinations.find((d) => d.station === agreement.odd);
-    const tip = odd?.heights.tip;
-    const named = odd?.method && tip?.ok ? `${WORDS[odd.method] ?? 'one'} at ${showHeight(tip.value.value, protocol.units)}` : null;
+  const begun = result.determinations.find((d) => d.method !== null && !d.heights.tip.ok && d.heights.tip.code !== 'not-sighted');
+  if (begun && !begun.heights.tip.ok)
     findings.push({
-      code: 'determinations-disagree',
+      code: 'unfinished',
       target: 'tip',
-      severity: 'doubt',
-      what: `The ${agreement.determinations} determinations of the height lie apart by more than their errors (spread ${formatNumber(agreement.spread / per, 1)} ${unit}).`,
-      why: named ? `The odd one is ${named}.` : 'Two alone can’t tell which is wrong.',
-      remedy: named ? 'Look at its readings first; else measure it once more.' : 'Measure once more from a third place.',
+      severity: 'advice',
+      what: `${capital(WORDS[begun.method as HeightMethod] ?? 'another way')}: begun and not finished.`,
+      why: begun.heights.tip.reason,
+      remedy: 'Read what it lacks, or leave it: the height does not need it.',
     });
-  }
-  const [done, wanted] = [agreement?.determinations ?? 1, protocol.determinations ?? 1];
+  const [done, wanted] = [independent(result), protocol.determinations ?? 1];
   if (done < wanted) {
     findings.push({
       code: 'more-determinations',
@@ -51,3 +76,13 @@ export const determinations: Check = ({ result, protocol }) => {
   }
   return findings;
 };
+
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** Ways from one station that share the very sight to the tip are one determination: only their feet differ. */
+function independent(result: TreeResult): number {
+  const tips = new Set<string>();
+  for (const d of result.determinations)
+    if (d.heights.tip.ok) tips.add(`${d.station} ${d.method === 'two-sights-to-mark' ? 'two-sights' : d.method}`);
+  return Math.max(1, tips.size);
+}

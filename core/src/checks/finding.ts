@@ -26,6 +26,8 @@ export interface Finding {
   readonly stem?: string;
   /** `wrong` can't be so; `doubt` hardly ever is; `advice` would make the result better. */
   readonly severity: 'wrong' | 'doubt' | 'advice';
+  /** Where several slips explain it: their codes, the likeliest first. */
+  readonly causes?: readonly string[];
   readonly what: string;
   readonly why: string;
   readonly remedy: string;
@@ -61,6 +63,8 @@ export interface CheckInput {
   readonly previous?: readonly PreviousDiameter[];
   /** Its total height. */
   readonly previousHeight?: PreviousHeight;
+  /** The person's own reach, eye to stick, metres, as the kit has it. */
+  readonly reach?: number;
   /** An instrument in hand whose check of today is still to be taken. */
   readonly unchecked?: { readonly name: string };
 }

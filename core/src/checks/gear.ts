@@ -1,7 +1,7 @@
 import { STEEPEST } from '../height/index';
 import { ONE_STATION } from '../reading/index';
 import { formatNumber, metres, showHeight, toMetres } from '../units';
-import type { Check, Finding } from './finding';
+import { type Check, type Finding, okStations } from './finding';
 
 /** From the eye to a stick in the hand, metres: no arm is shorter or longer. */
 const REACH = { least: 0.45, most: 0.9 } as const;
@@ -75,6 +75,27 @@ export const deviceMark: Check = ({ readings, protocol }) =>
         what: `The instrument is set to a mark at ${showHeight(metres(r.setMark), protocol.units)}; on the tree it is ${formatNumber(Math.abs(off) * 100, 0)} cm ${off > 0 ? 'higher' : 'lower'}.`,
         why: 'Every height it reports is off by that; here it is put right.',
         remedy: 'Set the mark’s height in the instrument.',
+      },
+    ];
+  });
+
+/** So much nearer or farther than the distance set in it, an instrument's height is rescaled by more than its own error. */
+const ELSEWHERE = 0.03;
+
+/** A height reported for another distance than the one it was taken from. */
+export const deviceDistance: Check = ({ readings, result, protocol }) =>
+  readings.flatMap((r): Finding[] => {
+    if ((r.kind !== 'device-height' && r.kind !== 'from-eye') || r.setDistance === undefined) return [];
+    const s = okStations(result).find((one) => one.station === (r.station ?? ONE_STATION));
+    if (!s || Math.abs(s.distance / r.setDistance - 1) <= ELSEWHERE) return [];
+    return [
+      {
+        code: 'device-distance',
+        target: 'device',
+        severity: 'doubt',
+        what: `The instrument is set to ${showHeight(metres(r.setDistance), protocol.units)}; the distance is ${showHeight(s.distance, protocol.units)}.`,
+        why: 'What it reports holds for the distance set in it; here it is taken to the other one.',
+        remedy: 'Look which distance is set in it: if it was the other, correct that.',
       },
     ];
   });

@@ -1,16 +1,14 @@
-import { baseSight } from './base-sight';
 import { caliperPair } from './caliper-pair';
 import { determinations } from './determinations';
 import { diameterAgreement } from './diameter-agreement';
 import type { Check, CheckInput, Finding } from './finding';
-import { deviceMark, shadowGap, stickInHand, uncheckedToday } from './gear';
+import { deviceDistance, deviceMark, shadowGap, stickInHand, uncheckedToday } from './gear';
 import { heightInRange } from './height-range';
-import { heightSinceThen } from './height-since-then';
+import { levelBase } from './level-base';
 import { orderOnStem } from './order-on-stem';
-import { pairedDistances } from './paired-distances';
+import { outOfLine } from './out-of-line';
 import { secondReading } from './second-reading';
 import { levelOnSlope, repeatedShots } from './sights';
-import { slenderness } from './slenderness';
 import { broadCrown, leaningStem, standBetter } from './stand-better';
 import { pastScaleEnd, steepSight } from './steep-sight';
 import { stems } from './stems';
@@ -23,25 +21,24 @@ const CHECKS: readonly Check[] = [
   upperDiameters,
   caliperPair,
   tapePlace,
-  baseSight,
-  pairedDistances,
+  outOfLine,
   repeatedShots,
   pastScaleEnd,
   levelOnSlope,
   stickInHand,
   shadowGap,
   deviceMark,
+  deviceDistance,
   uncheckedToday,
   determinations,
   heightInRange,
-  heightSinceThen,
   diameterAgreement,
-  slenderness,
   stems,
   standBetter,
   broadCrown,
   leaningStem,
   steepSight,
+  levelBase,
   secondReading,
 ];
 
@@ -60,4 +57,4 @@ export function checkTree(input: CheckInput): readonly Finding[] {
 }
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
-export { roomAt, standAtFirst } from './stand-better';
+export { roomAt, standAtFirst, standFor } from './stand-better';

@@ -38,7 +38,7 @@ function alarms(readings: readonly Reading[], preset: PresetKey, previousHeight?
     .map((f) => f.code);
 }
 
-const gear = (t: SimulatedTree) => ({ ...USUAL_GEAR, baseline: t.height * 0.8, pole: 5 });
+const gear = (t: SimulatedTree) => ({ ...USUAL_GEAR, baseline: t.height * 0.8, pole: 5, setDistance: t.distance });
 const read = (s: Stream, t: SimulatedTree, method: SimulatedMethod) =>
   simulateReadings(method, t, (sigma) => s.normal(sigma), TYPICAL_ERRORS, gear(t));
 /** The same from another station: diameters are the tree's, the rest the station's. */

@@ -40,6 +40,18 @@ export const standBetter: Check = (input) => {
   return findings;
 };
 
+/**
+ * Where to stand for this tree's height, from the first station that came out.
+ * @returns the place and its error; null where the height is not known yet, or no place fits
+ */
+export function standFor(input: CheckInput): StandAdvice | null {
+  const { result, protocol } = input;
+  const [station] = okStations(result);
+  if (!station || !result.height.ok) return null;
+  const height = result.height.value.value;
+  return whereToStand(standingOf(station, height, input), roundTo(protocol), heightTolerance(protocol, height));
+}
+
 /** The tree and the instruments as the station knows them. */
 function standingOf(s: StationResult, height: Metres, { readings, species }: Pick<CheckInput, 'readings' | 'species'>): Standing {
   const own = readingsAt(s, readings);

@@ -13,6 +13,8 @@ export interface Combined {
   readonly spread: Metres;
   /** Whether they lie within each other's errors: chance alone would pass them in 99 of 100 trees. */
   readonly agree: boolean;
+  /** How far they lie apart, over what chance passes in 99 of 100 trees: up to 1 they agree. */
+  readonly strain: number;
   /** Which one is out of line: the one without which the others agree best. Null where they agree, or where two can't tell. */
   readonly odd: number | null;
   /** The one that is surer by itself than the mean; null where none is. */
@@ -69,6 +71,7 @@ export function combineHeights(all: readonly Determined[], shared: (i: number, j
     sigma: metres(sigma * Math.max(1, Math.sqrt(tense))),
     spread: metres(Math.sqrt(all.reduce((s, d) => s + (d.value - plain) ** 2, 0) / (n - 1))),
     agree,
+    strain: Math.sqrt(tense),
     odd,
     best: (all[surest] as Determined).sigma < sigma * (1 - 1e-9) ? surest : null,
   };

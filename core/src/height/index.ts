@@ -18,3 +18,4 @@ export { type SignCase, signCase } from './sign-case';
 export { type TipPlace, twoStationsLeaning } from './two-stations-leaning';
 export { STEEPEST, type StandAdvice, type Standing, type StandLimit, sigmaFrom, whereToStand } from './where-to-stand';
 export { type ReachAnswer, type ReachQuestion, stickForReach, willItReach } from './will-it-reach';
+export { type Acceptance, worthRepeating } from './worth-repeating';

@@ -147,7 +147,9 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
   if (used.length === 1) return answer(apart.length === 0 ? one.height : { ...one.height, agreement: { ...ALONE, apart } });
   const heights = used.map((d) => d.height);
   const sources = used.map((d) => d.sources());
-  const { value, sigma, spread, agree, odd, best } = combineHeights(heights, (i, j) => shared(used, sources, i, j, input.tipOffset));
+  const { value, sigma, spread, agree, strain, odd, best } = combineHeights(heights, (i, j) =>
+    shared(used, sources, i, j, input.tipOffset),
+  );
   const leaning = heights.filter((h) => h.stemLength !== null);
   const lean = leaning.reduce((s, h) => s + (h.stemLength as number) / h.value, 0) / leaning.length;
   const at = (i: number | null) => (i === null ? null : (heights[i] as HeightResult));
@@ -166,6 +168,7 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
       determinations: heights.length,
       spread,
       agree,
+      strain,
       odd: at(odd)?.station ?? null,
       oddMethod: at(odd)?.method ?? null,
       best: best === null ? null : pick(heights[best] as HeightResult),
@@ -175,7 +178,7 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
   });
 }
 
-const ALONE = { determinations: 1, spread: metres(0), agree: true, odd: null, oddMethod: null, best: null } as const;
+const ALONE = { determinations: 1, spread: metres(0), agree: true, strain: 0, odd: null, oddMethod: null, best: null } as const;
 const pick = ({ station, method, value, sigma }: HeightResult) => ({ station, method, value, sigma });
 
 /** What two heights have in common: readings that serve both, and the one tip that hangs where it hangs. */

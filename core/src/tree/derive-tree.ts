@@ -6,7 +6,7 @@ import type { Thickness } from './derive-distance';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
-import { deriveBoards, deriveCubic, logsByScale } from './derive-volume';
+import { deriveBoards, deriveCubic, logsRead } from './derive-volume';
 import { type Gathered, gather, idOf } from './gather';
 import type {
   Assumption,
@@ -71,7 +71,7 @@ export function deriveTree(input: TreeInput): TreeResult {
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
   const merchantable = merchantableHeight(heights.combined.merchantable, all, protocol.groundReference);
   const cubic = deriveCubic(basalArea, height, species, assume);
-  const logs = all.logs.at(-1)?.value ?? logsByScale(all, stations, protocol, assume);
+  const logs = logsRead(all, stations, protocol, assume);
   const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, logs, protocol, species, assume);
   return {
     dbh,
@@ -88,6 +88,7 @@ export function deriveTree(input: TreeInput): TreeResult {
     crown: crownOf(height, crownBase),
     crownSpread: all.crownSpread ? spreadOf(all.crownSpread) : null,
     cubic,
+    logs,
     boards,
     assumptions,
   };

@@ -1,10 +1,39 @@
 import { USUAL_REACH } from '../diameter/index';
 import { logsByStick } from '../height/index';
 import { LOGS_16_FT, type ProtocolOptions, STUMP_1_FT } from '../survey/index';
-import { type Answer, answer, DomainError, inches, METRES_PER_FOOT, metres, metresToFeet, metresToInches, noAnswer } from '../units';
-import { byFormFactor, DEFAULT_FORM_FACTOR, formFactorSigma, logByLog, merchantableLogs } from '../volume/index';
+import {
+  type Answer,
+  answer,
+  type BoardFeet,
+  DomainError,
+  inches,
+  METRES_PER_FOOT,
+  metres,
+  metresToFeet,
+  metresToInches,
+  noAnswer,
+} from '../units';
+import {
+  byFormClassTable,
+  byFormFactor,
+  DEFAULT_FORM_FACTOR,
+  formFactorSigma,
+  LOG_RULE_NAMES,
+  type LogRuleName,
+  logByLog,
+  merchantableLogs,
+} from '../volume/index';
 import type { Gathered } from './gather';
-import type { Assumption, BasalAreaResult, BoardResult, CubicResult, DiameterResult, HeightResult, StationResult } from './result';
+import type {
+  Assumption,
+  BasalAreaResult,
+  BoardResult,
+  CubicResult,
+  DiameterResult,
+  HeightResult,
+  LogsResult,
+  StationResult,
+} from './result';
 import { DEFAULT_FORM_CLASS, DEFAULT_TAPER_PER_LOG, type SpeciesFigures } from './species';
 
 /**
@@ -42,7 +71,7 @@ export function deriveCubic(
 export function deriveBoards(
   dbh: Answer<DiameterResult>,
   merchantable: Answer<HeightResult>,
-  told: number | undefined,
+  read: Answer<LogsResult> | null,
   protocol: ProtocolOptions,
   species: SpeciesFigures,
   assume: (a: Assumption) => void,
@@ -52,6 +81,8 @@ export function deriveBoards(
       dbh.code === 'stems-stand-alone' ? dbh.code : 'no-diameter',
       dbh.code === 'stems-stand-alone' ? 'Board feet go stem by stem: measure each as a tree of its own.' : 'Board feet need the diameter.',
     );
+  if (read && !read.ok && !merchantable.ok) return read;
+  const told = read?.ok ? read.value.halves : undefined;
   if (told === undefined && !merchantable.ok) return noAnswer('no-logs', 'Board feet need the logs, or a sight to the merchantable top.');
   const logs = protocol.merchantable?.logs ?? LOGS_16_FT;
   if (!protocol.merchantable?.logs) assume(LOGS);
@@ -79,9 +110,15 @@ export function deriveBoards(
       taperPerLog: inches(taperPerLog),
       logLength: metresToFeet(metres(logs.length)),
     });
+    // the table counts logs of 16 ft
+    const sixteen = Math.abs(logs.length - LOGS_16_FT.length) < 1e-6;
+    const byTable = {} as Record<LogRuleName, Answer<BoardFeet>>;
+    for (const rule of LOG_RULE_NAMES)
+      byTable[rule] = sixteen ? byFormClassTable(rule, metresToInches(dbh.value.value), count, formClass) : OTHER_LOGS;
     return answer({
       logs: sum.logs,
       boardFeet: sum.boardFeet,
+      byTable,
       count,
       counted: told !== undefined ? 'told' : 'from-height',
       formClass,
@@ -95,31 +132,36 @@ export function deriveBoards(
 }
 
 /**
- * Logs read on a stick's log scale, as they are at the reach and distance it was used at, odd ends as the protocol says.
+ * Logs as somebody counted them, or read on a stick's log scale: those as they are at the reach and distance it was used
+ * at, odd ends as the protocol says.
  * @param assume is told of a reach nobody gave
- * @returns logs in halves; undefined where none were read so, or the distance is missing
+ * @returns logs as read and in halves; null where none were read, no answer where the scale's distance is missing
  */
-export function logsByScale(
+export function logsRead(
   all: Gathered,
   stations: readonly Answer<StationResult>[],
   protocol: ProtocolOptions,
   assume: (a: Assumption) => void,
-): number | undefined {
+): Answer<LogsResult> | null {
+  const told = all.logs.at(-1);
+  if (told) return answer({ value: told.value, halves: told.value, by: 'counted' });
   const last = all.logScales.at(-1);
-  if (!last) return undefined;
+  if (!last) return null;
   const { reading } = last;
   const station = stations[all.stations.findIndex((s) => s.id === last.station)];
-  if (!station?.ok) return undefined;
+  if (!station?.ok) return noAnswer('no-distance', 'A stick’s log scale is drawn for one distance: read the one it was used at.');
   const drawn = metres(reading.designReach ?? USUAL_REACH);
   if (reading.reach === undefined) assume(REACH);
-  const logs = logsByStick(
+  const value = logsByStick(
     reading.value,
     { used: station.value.distance, drawn: metres(reading.designDistance ?? LOG_SCALE_DISTANCE) },
     { own: metres(reading.reach ?? drawn), drawn },
   );
-  const halves = protocol.merchantable?.logs?.oddEnd === 'nearest' ? Math.round(logs * 2) : Math.floor(logs * 2 + 1e-9);
-  return halves / 2;
+  const halves = protocol.merchantable?.logs?.oddEnd === 'nearest' ? Math.round(value * 2) : Math.floor(value * 2 + 1e-9);
+  return answer({ value, halves: halves / 2, by: 'log-scale' });
 }
+
+const OTHER_LOGS = noAnswer('outside-table', 'The form-class table counts logs of 16 ft, and this protocol cuts others.');
 
 /** 66 ft, one chain: what log scales are drawn for where they say nothing. */
 const LOG_SCALE_DISTANCE = 66 * METRES_PER_FOOT;

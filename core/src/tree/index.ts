@@ -1,3 +1,4 @@
+export { type Aim, aimsFrom } from './aims';
 export { deriveTree, type TreeInput } from './derive-tree';
 export { HEIGHT_METHODS, type HeightMethod, type OtherMethod } from './methods';
 export { readDiameter } from './read-diameter';
@@ -15,6 +16,7 @@ export type {
   DistanceSource,
   HeightResult,
   Lean,
+  LogsResult,
   OneNumberResult,
   PointHeight,
   Sight,

@@ -2,8 +2,8 @@ import type { DiameterRounding, OneNumber, OneNumberRule } from '../diameter/ind
 import type { ErrorPart, SignCase } from '../height/index';
 import type { SightedReference, ToolName, TopTarget } from '../reading/index';
 import type { Pom } from '../stem/index';
-import type { Answer, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
-import type { LogByLog } from '../volume/index';
+import type { Answer, BoardFeet, CubicMetres, Metres, SquareMetres, Tangent } from '../units';
+import type { LogByLog, LogRuleName } from '../volume/index';
 import type { HeightMethod } from './methods';
 
 /** A figure nobody measured, said wherever it was used. */
@@ -167,6 +167,8 @@ export interface Agreement {
   readonly spread: Metres;
   /** Whether they lie within each other's errors. */
   readonly agree: boolean;
+  /** How far they lie apart, over what chance passes in 99 of 100 trees. */
+  readonly strain: number;
   /** The station of the one that is out of line, where more than two tell which. */
   readonly odd: string | null;
   /** Which way from that station. */
@@ -209,7 +211,17 @@ export interface CubicResult {
   readonly formFactor: number;
 }
 
+/** Merchantable logs as somebody counted them, or read them on a stick's scale. */
+export interface LogsResult {
+  /** As read, not cut to halves. */
+  readonly value: number;
+  readonly halves: number;
+  readonly by: 'counted' | 'log-scale';
+}
+
 export interface BoardResult extends LogByLog {
+  /** The same by the form-class table, rule by rule. */
+  readonly byTable: Readonly<Record<LogRuleName, Answer<BoardFeet>>>;
   readonly count: number;
   /** `told` when the logs were entered, `from-height` when cut from a merchantable height. */
   readonly counted: 'told' | 'from-height';
@@ -236,6 +248,8 @@ export interface TreeResult {
   /** Null where nobody read its axes. */
   readonly crownSpread: CrownSpreadResult | null;
   readonly cubic: Answer<CubicResult>;
+  /** Null where nobody read any. */
+  readonly logs: Answer<LogsResult> | null;
   readonly boards: Answer<BoardResult>;
   readonly assumptions: readonly Assumption[];
 }

@@ -45,6 +45,7 @@ export type Refusal =
   | 'no-stump'
   | 'not-sighted'
   | 'out-of-range'
+  | 'outside-table'
   | 'pole-at-mark'
   | 'pole-below-base'
   | 'pole-not-sighted'

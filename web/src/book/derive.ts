@@ -35,6 +35,8 @@ export const NOTHING_BEFORE: Before = { previous: [] };
 /** What checks look at beside the readings and their result. */
 export interface CheckedBeside extends Before {
   readonly tree?: string;
+  /** The person's own reach, eye to stick, metres. */
+  readonly reach?: number;
   readonly unchecked?: { readonly name: string };
 }
 

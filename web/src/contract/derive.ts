@@ -61,6 +61,11 @@ export class DeriveTree {
   @InRange(0.5, 3, 'm')
   @Says('Height of the person’s eye; 1.6 m is assumed, and said so, when left out.')
   eyeHeight?: number;
+
+  @IsOptional()
+  @InRange(0.2, 1.5, 'm')
+  @Says('The person’s own reach, eye to stick; only the checks look at it.', 0.66)
+  reach?: number;
 }
 
 /** Standard errors for readings that name none; the typical ones of docs/methods.md when left out. */

@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import {
+  type Aim,
   type Answer,
   type Determination,
   ERROR_PARTS,
@@ -33,6 +34,7 @@ export class AgreementAnswer {
   @IsInt() @Says('How many determinations the mean is of.') determinations!: number;
   @IsNumber() @Says('Their standard deviation, m.') spread!: number;
   @IsBoolean() @Says('Whether they lie within each other’s errors.') agree!: boolean;
+  @IsNumber() @Says('How far they lie apart, over what chance passes in 99 of 100 trees: up to 1 they agree.') strain!: number;
   @IsOptional() @IsString() @Says('The station out of line, where more than two tell which.') odd!: string | null;
   @IsOptional() @IsIn(HEIGHT_METHODS) @Says('Which way from that station.') oddMethod!: HeightMethod | null;
   @MaybeOne(() => SureAnswer) @Says('One that is surer by itself than the mean of all.') best!: SureAnswer | null;
@@ -70,6 +72,13 @@ export class DeterminationAnswer {
 export class PointAnswer extends MaybeHeight {
   @IsString() @Says('What it is, as it was named.') name!: string;
 }
+export class AimAnswer {
+  @IsIn(['base', 'merchantable', 'log-end', 'crown-base']) kind!: string;
+  @IsString() name!: string;
+  @IsNumber() @Says('Above the ground reference, m.') height!: number;
+  @IsNumber() @Says('°, up positive') degrees!: number;
+  @IsNumber() @Says('per cent, up positive') percent!: number;
+}
 export class StationAnswer {
   @IsString() station!: string;
   @IsNumber() @Says('Level, to the axis, m.') distance!: number;
@@ -78,6 +87,7 @@ export class StationAnswer {
   @IsNumber() @Says('What the base should read, rise over run.') predictedBase!: number;
   @IsNumber() @Says('m') eyeHeight!: number;
   @IsBoolean() eyeHeightAssumed!: boolean;
+  @Many(() => AimAnswer) @Says('What to sight next from here, and what the instrument will read.') aims!: AimAnswer[];
 }
 export class CrownAnswer {
   @IsNumber() @Says('Total height less crown base, m.') length!: number;
@@ -130,7 +140,7 @@ export const pointAnswer = ({ name, height }: PointHeight): PointAnswer => ({
   ...(height.ok ? { height: heightAnswer(height.value) } : { missing: { code: height.code, reason: height.reason } }),
 });
 
-export const stationAnswer = (s: StationResult): StationAnswer => ({
+export const stationAnswer = (s: StationResult, aims: readonly Aim[]): StationAnswer => ({
   station: s.station,
   distance: s.distance,
   distanceSigma: s.distanceSigma,
@@ -138,4 +148,11 @@ export const stationAnswer = (s: StationResult): StationAnswer => ({
   predictedBase: s.predictedBase,
   eyeHeight: s.eyeHeight,
   eyeHeightAssumed: s.eyeHeightAssumed,
+  aims: aims.map(({ kind, name, height, reading }) => ({
+    kind,
+    name,
+    height,
+    degrees: (Math.atan(reading) * 180) / Math.PI,
+    percent: 100 * reading,
+  })),
 });

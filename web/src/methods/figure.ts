@@ -69,6 +69,7 @@ export const NEEDS: Readonly<Record<Refusal, string>> = {
   'no-root-flare': 'no root flare said',
   'no-stump': 'no stump said',
   'out-of-range': 'check the number',
+  'outside-table': 'not in the table',
   'pom-below-fork': 'below the fork',
   'pom-below-ground': 'below the ground',
   'rounds-to-nothing': 'too small',

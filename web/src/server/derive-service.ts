@@ -31,14 +31,18 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
   if (!checked.ok) return { id, ok: false, errors: [...checked.errors] };
   const tree = withoutNulls(checked.value);
   const input = { readings: tree.readings, protocol, species: tree.species ?? {}, eyeHeight: tree.eyeHeight ?? null, errors };
-  const before = { previous: tree.previous ?? [], ...(tree.previousHeight ? { previousHeight: tree.previousHeight } : {}) };
+  const before = {
+    previous: tree.previous ?? [],
+    ...(tree.reach == null ? {} : { reach: tree.reach }),
+    ...(tree.previousHeight ? { previousHeight: tree.previousHeight } : {}),
+  };
   const outcome = outcomeOf(input, before);
   if (!outcome.ok) {
     const { quantity, value, expected } = outcome.error;
     return { id, ok: false, errors: [{ field: `${at}.readings (${quantity})`, value: value ?? null, allowed: expected }] };
   }
   const { result, findings } = outcome;
-  return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol)), errors: [] };
+  return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol), input), errors: [] };
 }
 
 /** What other schools would do on every trunk of which something is said. */
