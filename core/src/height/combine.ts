@@ -4,6 +4,8 @@ import { DomainError, type Metres, metres, requireAbove } from '../units';
 export interface Determined {
   readonly value: number;
   readonly sigma: number;
+  /** The error by which it is weighted, where that is not its own: one that follows the value pulls the mean to one side. */
+  readonly weighed?: number;
 }
 export interface Combined {
   readonly value: Metres;
@@ -46,7 +48,7 @@ export function combineHeights(all: readonly Determined[], shared: (i: number, j
   for (const d of all) requireAbove('error of a determination', d.sigma);
   const n = all.length;
   const ids = all.map((_, i) => i);
-  const weights = all.map((d) => 1 / d.sigma ** 2);
+  const weights = all.map((d) => 1 / (d.weighed ?? d.sigma) ** 2);
   const whole = weights.reduce((a, b) => a + b, 0);
   const mean = all.reduce((s, d, i) => s + (weights[i] as number) * d.value, 0) / whole;
   const covariance = ids.map((i) => ids.map((j) => (i === j ? null : shared(i, j))));

@@ -125,6 +125,16 @@ describe('will it reach', () => {
     expect(willItReach({ ...wire, slope: tangent(0.3) }).away).toBeGreaterThan(willItReach(wire).away);
     expect(willItReach({ ...wire, slope: tangent(-0.3) }).away).toBeLessThan(willItReach(wire).away);
   });
+  it('downhill is never clear: a wire at 8 m, 28 m down a slope of 20°', () => {
+    // the wire's place by coordinates: 28 m along the ground, then 8 m straight up
+    const [fall, wire] = [(20 * Math.PI) / 180, { ...ask, distance: metres(28), objectHeight: metres(8) }];
+    const straight = Math.hypot(28 * Math.cos(fall), -28 * Math.sin(fall) + 8);
+    const answer = willItReach({ ...wire, slope: tangent(-Math.tan(fall)) });
+    expect(answer.away).toBeCloseTo(straight, 9);
+    expect(answer.away).toBeCloseTo(26.4, 1);
+    expect(answer.verdict).toBe('may-slide');
+    expect(willItReach({ ...wire, distance: metres(400), slope: tangent(-0.01) }).verdict).toBe('may-slide');
+  });
   it('refuses what can not be', () => {
     expect(() => willItReach({ ...ask, distance: metres(0) })).toThrow(/distance/);
     expect(() => willItReach({ ...ask, margin: metres(-1) })).toThrow(/margin/);

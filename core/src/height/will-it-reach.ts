@@ -21,7 +21,8 @@ export interface ReachAnswer {
   readonly away: Metres;
   /** What is left between them, the margin not taken off; below 0 the tree reaches. */
   readonly left: number;
-  readonly verdict: 'reaches' | 'within-margin' | 'clear';
+  /** `may-slide`: it would not reach, but the ground falls toward the object, and stems slide. */
+  readonly verdict: 'reaches' | 'within-margin' | 'may-slide' | 'clear';
   /** Two tree lengths: the usual least distance for people. */
   readonly keepAway: Metres;
 }
@@ -31,7 +32,7 @@ export interface ReachAnswer {
  * @param q tree, object and margin, metres
  * @returns whether it reaches, what is left between them, and how far people keep away
  * @throws DomainError `out-of-range`, `not-finite`
- * @source reached if H ≥ √(x² + h²); on a slope the straight line from foot to object
+ * @source reached if H + 2σ ≥ √(x² + h² + 2·x·h·sin γ), the straight line from foot to object; downhill stems slide: never clear
  * @example willItReach({ height: metres(20), sigma: metres(0.5), distance: metres(18), slope: tangent(0), objectHeight: metres(8), margin: metres(2) }).verdict // 'reaches'
  */
 export function willItReach(q: ReachQuestion): ReachAnswer {
@@ -49,7 +50,7 @@ export function willItReach(q: ReachQuestion): ReachAnswer {
     reach: metres(reach),
     away: metres(away),
     left,
-    verdict: left <= 0 ? 'reaches' : left < q.margin ? 'within-margin' : 'clear',
+    verdict: left <= 0 ? 'reaches' : left < q.margin ? 'within-margin' : q.slope < 0 ? 'may-slide' : 'clear',
     keepAway: metres(2 * reach),
   };
 }

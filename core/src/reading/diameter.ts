@@ -8,6 +8,8 @@ export interface DiameterBase extends ReadingBase {
   readonly pom?: number;
   /** An upper diameter belongs to the profile, not to breast height; it names its height. */
   readonly upper?: boolean;
+  /** Of an upper diameter: the sighted place it was read at, by its name, where nobody measured how high that is. */
+  readonly at?: string;
   /** Standard error as a share of the diameter, where it is told that way. */
   readonly sigmaShare?: number;
 }

@@ -188,16 +188,21 @@ function meanRead(read: readonly ReadDiameter[]): { readonly diameter: Metres; r
   };
 }
 
-/** Diameters higher up, the mean of each height, from below upward. */
+/**
+ * Diameters higher up, the mean of each height, from below upward.
+ * @param heightOf the height of a sighted place by its name, metres; null where it is not known, and the diameter waits
+ */
 export function upperDiameters(
   readings: readonly AnyDiameter[],
+  heightOf: (place: string) => number | null,
   errors: ReadingErrors,
   assume: (a: Assumption) => void,
 ): readonly UpperDiameter[] {
   if (readings.length === 0) return NONE;
   const at = new Map<number, ReadDiameter[]>();
   for (const r of readings) {
-    const height = r.pom as number;
+    const height = r.pom ?? heightOf(r.at as string);
+    if (height === null) continue;
     at.set(height, [...(at.get(height) ?? []), readDiameter(r, errors, assume)]);
   }
   return [...at]

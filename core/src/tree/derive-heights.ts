@@ -147,7 +147,7 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
   if (used.length === 1) return answer(apart.length === 0 ? one.height : { ...one.height, agreement: { ...ALONE, apart } });
   const heights = used.map((d) => d.height);
   const sources = used.map((d) => d.sources());
-  const { value, sigma, spread, agree, strain, odd, best } = combineHeights(heights, (i, j) =>
+  const { value, sigma, spread, agree, strain, odd, best } = combineHeights(weighed(heights, sources), (i, j) =>
     shared(used, sources, i, j, input.tipOffset),
   );
   const leaning = heights.filter((h) => h.stemLength !== null);
@@ -181,6 +181,19 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
 const ALONE = { determinations: 1, spread: metres(0), agree: true, strain: 0, odd: null, oddMethod: null, best: null } as const;
 const pick = ({ station, method, value, sigma }: HeightResult) => ({ station, method, value, sigma });
 
+/**
+ * A tip that hangs toward the eye makes its height and that height's error larger together, so that weights by each one's
+ * own error would pull the mean down: they are taken as if every one had found the plain mean.
+ */
+function weighed(heights: readonly HeightResult[], sources: readonly Sources[]) {
+  const plain = heights.reduce((s, h) => s + h.value, 0) / heights.length;
+  return heights.map(({ value, sigma }, i) => {
+    const tip = (sources[i] as Sources).tip;
+    const even = (tip * plain) / value;
+    return { value, sigma, weighed: Math.sqrt(Math.max(sigma ** 2 - tip ** 2 + even ** 2, 1e-12)) };
+  });
+}
+
 /** What two heights have in common: readings that serve both, and the one tip that hangs where it hangs. */
 function shared(of: readonly Sighted[], sources: readonly Sources[], i: number, j: number, tipOffset: number): Shared {
   const [a, b] = [sources[i] as Sources, sources[j] as Sources];
@@ -191,6 +204,14 @@ function shared(of: readonly Sighted[], sources: readonly Sources[], i: number, 
   const [from, to] = [(of[i] as Sighted).u, (of[j] as Sighted).u];
   if (from === to) return { mean: common + tip, apart: common + tip };
   if (from.bearing === null || to.bearing === null) return { mean: common + Math.abs(tip), apart: common - Math.abs(tip) };
-  const cos = Math.cos(from.bearing - to.bearing);
-  return { mean: common + tip * cos, apart: common + tip * cos };
+  const along = common + tip * Math.cos(from.bearing - to.bearing);
+  // what the sides cancel leaves what they can't: aside, a tip is farther than its foot from every side alike
+  return { mean: along + aside(a, from, tipOffset) * aside(b, to, tipOffset), apart: along };
 }
+
+/** A tip that hangs z aside is z²/2D farther away: what that makes of a height, as a root mean square. */
+function aside({ tip }: Sources, { distance }: Setup, tipOffset: number): number {
+  return distance.ok ? (Math.abs(tip) * tipOffset * ASIDE) / distance.value.distance : 0;
+}
+/** √(E z⁴)/(2σ²) of a normal deviate, and a little for the mean's own share of it. */
+const ASIDE = Math.sqrt(3) / 2;

@@ -13,14 +13,16 @@ import type { Assumption, BasalAreaResult, DiameterResult, OneNumberResult, Stem
  * @throws DomainError on a reading that can't be one, or an upper diameter without its height
  */
 export function deriveStem(s: StemReadings, protocol: ProtocolOptions, errors: ReadingErrors, assume: (a: Assumption) => void): StemResult {
-  if (s.uppers.some((r) => r.pom === undefined))
-    throw new DomainError('no-height', 'pom', undefined, 'an upper diameter names the height it was read at');
+  if (s.uppers.some((r) => r.pom === undefined && r.at === undefined))
+    throw new DomainError('no-height', 'pom', undefined, 'an upper diameter names the height it was read at, or the sighted place');
   const trunk = s.trunks.at(-1)?.trunk;
   const where = trunk ? findPom(trunk, protocol, s.diameters.length > 0 ? thicknessOf(s, errors) : null) : null;
   if (where?.ok) for (const a of where.value.assumptions) assume(a);
   const dbh = deriveDiameter(s.diameters, where, protocol, errors, assume);
-  return { stem: s.id, where, dbh, uppers: upperDiameters(s.uppers, errors, assume), counted: dbh.ok };
+  return { stem: s.id, where, dbh, uppers: upperDiameters(s.uppers, noPlaces, errors, assume), counted: dbh.ok };
 }
+
+const noPlaces = () => null;
 
 /** The most trustworthy reading stands for the trunk's thickness; a few per cent do not move the point. */
 function thicknessOf(s: StemReadings, errors: ReadingErrors): Metres {

@@ -1,7 +1,8 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
-import type { CrownSpreadReading, Reading } from '../reading/index';
+import type { CrownSpreadReading, Reading, TopTarget } from '../reading/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, squareMetres, toMetres } from '../units';
+import { upperDiameters } from './derive-diameter';
 import type { Thickness } from './derive-distance';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
@@ -69,13 +70,14 @@ export function deriveTree(input: TreeInput): TreeResult {
   });
   const { tip: height, 'crown-base': crownBase, stump } = heights.combined;
   if (height.ok && species.tipOffset === undefined && species.crown === undefined) assume(CROWN);
+  const placed = withSightedUppers(stems, all, heights, errors, assume);
   const merchantable = merchantableHeight(heights.combined.merchantable, all, protocol.groundReference);
   const cubic = deriveCubic(basalArea, height, species, assume);
   const logs = logsRead(all, stations, protocol, assume);
   const boards = deriveBoards(oneStem(dbh, basalArea), merchantable, logs, protocol, species, assume);
   return {
     dbh,
-    stems,
+    stems: placed,
     oneNumber,
     basalArea,
     stations,
@@ -92,6 +94,24 @@ export function deriveTree(input: TreeInput): TreeResult {
     boards,
     assumptions,
   };
+}
+
+/** Upper diameters at sighted places take their height from the sights; one whose place is not sighted waits, and is said. */
+function withSightedUppers(
+  stems: readonly StemResult[],
+  all: Gathered,
+  heights: ReturnType<typeof deriveHeights>,
+  errors: ReadingErrors,
+  assume: (a: Assumption) => void,
+): readonly StemResult[] {
+  if (!all.stems.some((s) => s.uppers.some((r) => r.at !== undefined))) return stems;
+  const heightOf = (place: string): number | null => {
+    const named = heights.points.find((p) => p.name === place)?.height ?? heights.combined[place as TopTarget];
+    if (named?.ok) return named.value.value;
+    assume({ code: 'place-not-sighted', text: `A diameter at “${place}” waits: that place is not sighted yet.` });
+    return null;
+  };
+  return stems.map((s, i) => ({ ...s, uppers: upperDiameters(all.stems[i]?.uppers ?? [], heightOf, errors, assume) }));
 }
 
 /** A distance that ended at the bark ended at the thickest stem. */

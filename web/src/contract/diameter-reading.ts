@@ -17,6 +17,15 @@ class DiameterTaken extends ReadingBase {
   upper?: boolean;
 
   @IsOptional()
+  @IsString({ message: 'text' })
+  @Length(1, 40, { message: 'text of 1 to 40 characters' })
+  @Says(
+    'Of an upper diameter: the sighted place it was read at, as that was named (a point’s name, crown-base, merchantable); in place of pom.',
+    'log 2',
+  )
+  at?: string;
+
+  @IsOptional()
   @InRange(0, 5, 'm', { above: true })
   @Says('Standard error of this reading, of what was read.')
   sigma?: number;

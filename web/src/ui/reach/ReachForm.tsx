@@ -53,6 +53,7 @@ export function ReachForm({ fields, texts, view, units, onType }: FormProps) {
 const WORDS = {
   reaches: ['It reaches', 'border-berry bg-berry-bg'],
   'within-margin': ['It may reach: inside the margin', 'border-berry bg-berry-bg'],
+  'may-slide': ['Downhill a stem slides: it is never clear', 'border-berry bg-berry-bg'],
   clear: ['It does not reach', 'border-wood bg-wood-bg'],
 } as const;
 
