@@ -1,9 +1,11 @@
 export {
+  checkSurvey,
   checkTree,
   type Finding,
   type PreviousDiameter,
   type PreviousHeight,
   roomAt,
+  type SurveyedTree,
   standAtFirst,
   standFor,
 } from './checks/index';

@@ -58,3 +58,4 @@ export function checkTree(input: CheckInput): readonly Finding[] {
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
 export { roomAt, standAtFirst, standFor } from './stand-better';
+export { checkSurvey, type SurveyedTree } from './survey';

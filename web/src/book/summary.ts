@@ -1,4 +1,13 @@
-import { type Answer, type Finding, type ProtocolOptions, type TallyTree, type TreeResult, tally } from '@arbolito/core';
+import {
+  type Answer,
+  checkSurvey,
+  type Finding,
+  type ProtocolOptions,
+  type SurveyedTree,
+  type TallyTree,
+  type TreeResult,
+  tally,
+} from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
 import { treeOutcome } from './derive';
@@ -46,10 +55,15 @@ export function tallyOf(book: Book, surveyId: string): SurveyTally | null {
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
 export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyTally['protocol']): SurveyTally {
-  const rows = [
+  const own = [
     ...book.treesOf(survey.entity).map((t) => rowOf(book, t, protocol.options)),
     ...book.contestedTreesOf(survey.entity).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
   ].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const among = checkSurvey(own.map(surveyed(book)), protocol.options.units);
+  const rows =
+    among.size === 0
+      ? own
+      : own.map((r) => (among.has(r.id) ? { ...r, findings: byRank([...r.findings, ...(among.get(r.id) ?? [])]) } : r));
   return {
     survey,
     protocol,
@@ -58,6 +72,27 @@ export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: Sur
     withHeight: rows.filter((r) => r.result?.height.ok).length,
   };
 }
+
+const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
+const byRank = (all: readonly Finding[]) => all.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
+
+/** A row as the others of its survey look at it. */
+const surveyed =
+  (book: Book) =>
+  ({ id, tag, species, result }: TallyRow): SurveyedTree => {
+    const tree = book.tree(id);
+    const read = (tree?.inForce ?? []).map(({ id: _, station: __, ...r }) => r);
+    return {
+      id,
+      tag,
+      plot: tree?.record.body.plot ?? null,
+      species,
+      dbh: result?.dbh.ok ? result.dbh.value.value : null,
+      height: result?.height.ok ? result.height.value.value : null,
+      // a single figure may well be another tree's too
+      read: read.length < 3 ? '' : JSON.stringify(read),
+    };
+  };
 
 function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions): TallyRow {
   const tree = book.tree(record.entity);
