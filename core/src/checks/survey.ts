@@ -98,11 +98,13 @@ function offCurve(trees: readonly SurveyedTree[]): readonly { readonly tree: Sur
   return [...alone, ...(all.length >= ENOUGH && rest.length > 0 ? [rest.length >= ENOUGH ? rest : all] : [])].flatMap((points) => {
     const only = new Set(points === all ? rest : points);
     const { at, spread } = lineOf(points);
-    return points
-      .filter((p) => only.has(p))
-      .map((p) => ({ tree: p.tree, share: p.y - at(p.x) }))
-      // held against the trees of other species it is only strange where it is very far off
-      .filter(({ share }) => Math.abs(share) > (points === all ? OFF_OTHERS : OFF) * Math.max(spread, LEAST / 2));
+    return (
+      points
+        .filter((p) => only.has(p))
+        .map((p) => ({ tree: p.tree, share: p.y - at(p.x) }))
+        // held against the trees of other species it is only strange where it is very far off
+        .filter(({ share }) => Math.abs(share) > (points === all ? OFF_OTHERS : OFF) * Math.max(spread, LEAST / 2))
+    );
   });
 }
 
