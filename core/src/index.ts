@@ -129,6 +129,7 @@ export {
   tally,
 } from './survey/index';
 export {
+  type Agreement,
   type Aim,
   aimsFrom,
   type BasalAreaResult,

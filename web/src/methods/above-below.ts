@@ -39,7 +39,7 @@ function below(text: string, p: Preferences): Draft {
 
 export const aboveBelow = {
   name: 'Above and below the eye',
-  short: 'parts',
+  short: 'above/below',
   when: 'the instrument prints heights above and below the eye, as lengths',
   formula: 'H = above the eye − below the eye + mark height',
   steps: () => ['above-below', 'below'],

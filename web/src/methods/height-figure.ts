@@ -1,4 +1,5 @@
 import {
+  type Agreement,
   type ErrorPart,
   formatNumber,
   type HeightResult,
@@ -48,28 +49,51 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
   const unit = units === 'us' ? 'ft' : 'm';
   const n = (m: number, decimals = 2) => formatNumber(m / per, decimals);
   return figure('height', 'Height', result.height, (x) => {
-    const { agreement } = x;
+    const several = x.agreement && x.agreement.determinations > 1 ? x.agreement : null;
+    const apart = x.agreement?.apart ?? [];
     return {
       value: showHeight(x.value, units),
-      aside: agreement ? `± ${n(x.sigma, 1)} of ${agreement.determinations}` : `± ${n(x.sigma, 1)}`,
+      aside: several ? `± ${n(x.sigma, 1)} of ${several.determinations}` : `± ${n(x.sigma, 1)}`,
       how: () => [
         wordsOf(x.method).formula,
-        ...(agreement
-          ? [
-              ...result.determinations.flatMap(({ method, heights: { tip } }) =>
-                tip.ok && method ? [`${wordsOf(method).name}: ${n(tip.value.value)} ± ${n(tip.value.sigma)} ${unit}`] : [],
-              ),
-              `spread ${n(agreement.spread)} ${unit}; ${agreement.agree ? 'they agree within their errors' : 'they differ by more than their errors: ± is widened to what they show'}`,
-            ]
-          : stationLines(result, x, n, unit)),
+        ...(several ? [...each(result, n, unit), ...agreed(several, n, unit)] : stationLines(result, x, n, unit)),
+        ...apart.map(
+          (a) => `${wordsOf(a.method).name} counts from the ${words(a.reference)} and is kept apart: slope or stem are not known`,
+        ),
+        ...unfinished(result),
         x.stemLength === null ? '' : `along the leaning stem ${showHeight(x.stemLength, units)}`,
-        `From the ground at the ${x.reference} reference.`,
+        `From the ground at the ${words(x.reference)} reference.`,
       ],
     };
   });
 }
 
-function stationLines(result: TreeResult, x: HeightResult, n: (m: number, decimals?: number) => string, unit: string): readonly string[] {
+type Show = (m: number, decimals?: number) => string;
+const words = (reference: string) => reference.replace('-', ' ');
+
+/** Every determination by itself, and as the protocol counts it where it was counted from elsewhere. */
+const each = (result: TreeResult, n: Show, unit: string): readonly string[] =>
+  result.determinations.flatMap(({ method, heights: { tip } }) => {
+    if (!tip.ok || !method) return [];
+    const { value, sigma, reference, converted } = tip.value;
+    const from = converted === null ? '' : ` from the ${words(reference)}, ${n(converted)} by this protocol`;
+    return [`${wordsOf(method).name}: ${n(value)} ± ${n(sigma)} ${unit}${from}`];
+  });
+
+/** Ways that are begun and lack something. */
+const unfinished = (result: TreeResult): readonly string[] =>
+  result.determinations.flatMap(({ method, heights: { tip } }) =>
+    method && !tip.ok && tip.code !== 'not-sighted' ? [`${wordsOf(method).name}: ${tip.reason}`] : [],
+  );
+
+function agreed({ spread, agree, best }: Agreement, n: Show, unit: string): readonly string[] {
+  return [
+    `spread ${n(spread)} ${unit}; ${agree ? 'they agree within their errors' : 'they differ by more than their errors: ± is widened to what they show'}`,
+    best ? `${wordsOf(best.method).name} alone is surer than the mean: ${n(best.value)} ± ${n(best.sigma)} ${unit}` : '',
+  ];
+}
+
+function stationLines(result: TreeResult, x: HeightResult, n: Show, unit: string): readonly string[] {
   const found = result.stations.find((s) => s.ok && s.value.station === x.station);
   const s = found?.ok ? found.value : null;
   const t = (sight: { readonly t: number } | null | undefined) => (sight ? formatNumber(sight.t, 3) : '?');

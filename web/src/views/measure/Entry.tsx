@@ -1,8 +1,9 @@
-import { heightTolerance, metres, showHeight, showPom } from '@arbolito/core';
+import { type HeightResult, heightTolerance, metres, showHeight, showPom, worthRepeating } from '@arbolito/core';
 import { memo, useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../book/slots';
 import { useBook } from '../../field/use-book';
 import type { PadKind } from '../../methods/define';
+import { PART_WORDS } from '../../methods/height-figure';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
 import { ReadingPad } from '../../ui/ReadingPad';
@@ -156,7 +157,15 @@ function goodEnough(m: MeasureModel): string {
   const { units } = m.prefs;
   return height.value.sigma <= asked
     ? `±${showHeight(height.value.sigma, units)} is good enough: ${showHeight(asked, units)} is asked. Enter goes to the next tree.`
-    : 'Enter goes to the next tree.';
+    : `${repeatFor(m, height.value)}Enter goes to the next tree.`;
+}
+
+/** The one reading worth repeating where the height is not good enough yet, with what that gains. */
+function repeatFor({ protocol, prefs: { units } }: MeasureModel, height: HeightResult): string {
+  const { repeat } = worthRepeating(height, heightTolerance(protocol.options, height.value));
+  return repeat
+    ? `The ${PART_WORDS[repeat.part]} once more would make ±${showHeight(height.sigma, units)} ±${showHeight(repeat.sigma, units)}. `
+    : '';
 }
 
 /** What to do at the step in hand; at the tape it depends on the tool and on where the tape lies. */

@@ -116,9 +116,16 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string)
     [book, shooter, today],
   );
   // a number half typed is no blunder: the checks look at what is kept
+  const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   const findings = useMemo(
-    () => findingsOf(input(kept), ofKept, { ...before, tree: hand.tree, ...(unchecked ? { unchecked } : {}) }),
-    [input, hand.tree, ofKept, kept, before, unchecked],
+    () =>
+      findingsOf(input(kept), ofKept, {
+        ...before,
+        tree: hand.tree,
+        ...(unchecked ? { unchecked } : {}),
+        ...(reach === null ? {} : { reach }),
+      }),
+    [input, hand.tree, ofKept, kept, before, unchecked, reach],
   );
   const scene = useMemo(
     () =>
