@@ -7,14 +7,12 @@ import {
   LENGTH_UNITS,
   type LengthUnit,
   SCALE_KINDS,
-  SHOT_TARGETS,
-  type ShotTarget,
-  SIGHTED_REFERENCES,
   type SightedReference,
 } from '@arbolito/core';
-import { IsBoolean, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
+import { IsBoolean, IsIn, IsOptional, ValidateBy } from 'class-validator';
 import { allOf, brings, InRange, Says } from './describe';
 import { oneOf, ReadingBase } from './reading-base';
+import { InstrumentName, PointName, Reference, SigmaZero, Zero } from './sight-fields';
 
 /** A reading in a unit of length. */
 export class LongReading extends ReadingBase {
@@ -33,7 +31,7 @@ export class LongReading extends ReadingBase {
 }
 
 /** A distance an instrument measured. */
-class RangedReading extends LongReading {
+export class RangedReading extends LongReading {
   @IsOptional()
   @InRange(0, 1, 'as a share of the reading', { above: true })
   @Says('Standard error, where it is told as a share; sigma goes before it.')
@@ -107,38 +105,6 @@ export class PacesReadingInput extends ReadingBase {
   @Says('Standard error as a share: the spread of the person’s runs.', 0.02)
   sigmaShare?: number;
 }
-
-const together =
-  (...all: readonly PropertyDecorator[]): PropertyDecorator =>
-  (target, field) => {
-    for (const one of all) one(target, field);
-  };
-const NAME = { message: 'text of 1 to 40 characters' };
-/** What every sighting says beside its angle. */
-const PointName = () =>
-  together(IsOptional(), IsString({ message: 'text' }), Length(1, 40, NAME), Says('Of target point: what it is.', 'log 2'));
-const Reference = () =>
-  together(
-    IsOptional(),
-    IsIn(SIGHTED_REFERENCES, oneOf(SIGHTED_REFERENCES)),
-    Says('Where a base sight met the stem; the protocol’s ground reference when left out. With the trunk’s slope the height is converted.'),
-  );
-const Zero = () =>
-  together(IsOptional(), InRange(-10, 10, '°'), Says('What the instrument reads when level, from its two-way check; taken off.', 0.4));
-
-const SigmaZero = () =>
-  together(
-    IsOptional(),
-    InRange(0, 0.1, 'radians', { above: true }),
-    Says('Standard error of the instrument’s zero: common to all its sights.', 0.004),
-  );
-const InstrumentName = () =>
-  together(
-    IsOptional(),
-    IsString({ message: 'text' }),
-    Length(1, 100, { message: 'text of 1 to 100 characters' }),
-    Says('Which instrument, where several have a zero of their own.', 'clinometer 2'),
-  );
 
 /** An angle included with the base has a target over it and is above 0. */
 const Includable = () =>
@@ -221,72 +187,6 @@ export class AngleReadingInput extends ReadingBase {
   @InRange(0, 90, '°', { above: true })
   @Says('Of the instrument: the steepest sight up its scale shows; where to stand follows from it, and a sight past it is found wrong.', 60)
   scaleEnd?: number;
-}
-
-const shotNamed = brings('target', { point: ['name'] });
-const shotScaled = brings('scale', { fixed: ['scaleDistance'] });
-const SHOT_SCALES = ['degree', 'percent', 'topographic', 'fixed'] as const;
-
-/** Degrees reach to straight up and no farther. */
-const Elevation = () =>
-  ValidateBy({
-    name: 'elevation',
-    validator: {
-      validate: (v, args) =>
-        ((args?.object as ShotReadingInput | undefined)?.scale ?? 'degree') !== 'degree' || Math.abs(v as number) <= 89.9,
-      defaultMessage: () => 'a number from -89.9 to 89.9 °',
-    },
-  });
-
-@allOf(shotNamed.schema, shotScaled.schema, [
-  {
-    if: { not: { required: ['scale'], properties: { scale: { enum: ['percent', 'topographic', 'fixed'] } } } },
-    // biome-ignore lint/suspicious/noThenProperty: JSON Schema's own word
-    then: { properties: { elevation: { minimum: -89.9, maximum: 89.9 } } },
-  },
-])
-export class ShotReadingInput extends RangedReading {
-  declare kind: 'shot';
-
-  @IsIn(SHOT_TARGETS, oneOf(SHOT_TARGETS))
-  @shotNamed.check
-  @Says('What the shot met; stem only tells how far the stem is.', 'tip')
-  target!: ShotTarget;
-
-  @InRange(-10_000, 10_000, 'on the scale named')
-  @Elevation()
-  @Says('Its angle, up positive, 0 level; in degrees, from -89.9 to 89.9, unless a scale is named.', 47.2)
-  elevation!: number;
-
-  @IsOptional()
-  @IsIn(SHOT_SCALES, oneOf(SHOT_SCALES))
-  @shotScaled.check
-  @Says('The scale of the elevation; degrees when left out.', 'degree')
-  scale?: 'degree' | 'percent' | 'topographic' | 'fixed';
-
-  @IsOptional()
-  @InRange(0, 1000, 'in the unit of the scale', { above: true })
-  @Says('The distance a fixed scale is drawn for, for example 20.')
-  scaleDistance?: number;
-
-  @IsIn(['laser', 'ultrasonic'], oneOf(['laser', 'ultrasonic']))
-  @Says('What measured it; it decides the error.', 'laser')
-  by!: 'laser' | 'ultrasonic';
-
-  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark']))
-  @Says('Where it ended: at the bark half the diameter is added to its level distance.', 'axis')
-  to!: 'axis' | 'bark';
-
-  @IsOptional()
-  @InRange(0, 0.5, 'radians', { above: true })
-  @Says('Standard error of its angle.')
-  sigmaAngle?: number;
-
-  @PointName() name?: string;
-  @Reference() reference?: SightedReference;
-  @Zero() zero?: number;
-  @SigmaZero() sigmaZero?: number;
-  @InstrumentName() instrument?: string;
 }
 
 export class LengthReadingInput extends LongReading {

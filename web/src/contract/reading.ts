@@ -2,14 +2,7 @@ import 'reflect-metadata';
 import type { ReadingKind } from '@arbolito/core';
 import { DiameterReadingInput, OpticalReadingInput } from './diameter-reading';
 import { EqualLegsReadingInput } from './equal-legs-reading';
-import {
-  AngleReadingInput,
-  DistanceReadingInput,
-  LengthReadingInput,
-  MarkHeightReadingInput,
-  PacesReadingInput,
-  ShotReadingInput,
-} from './height-reading';
+import { AngleReadingInput, DistanceReadingInput, LengthReadingInput, MarkHeightReadingInput, PacesReadingInput } from './height-reading';
 import {
   BaselineReadingInput,
   BearingReadingInput,
@@ -28,6 +21,7 @@ import {
   StickReadingInput,
 } from './other-height-reading';
 import { ReadingBase } from './reading-base';
+import { ShotReadingInput } from './shot-reading';
 import { TrunkReadingInput } from './trunk-reading';
 
 /** A reading's class by its kind. */
