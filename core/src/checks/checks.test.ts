@@ -179,3 +179,56 @@ describe('two shadows', () => {
     expect(codes([tree(700, 'A'), staff(760, 'B')])).not.toContain('shadow-gap');
   });
 });
+
+describe('what is read twice, or set and not used', () => {
+  const at = (station: string, more: readonly Reading[]): Reading[] => more.map((r) => ({ ...r, station }) as Reading);
+  const codes = (readings: readonly Reading[], more: object = {}) =>
+    checkTree({
+      readings,
+      result: deriveTree({ readings, protocol: metric, species: pine }),
+      protocol: metric,
+      species: pine,
+      ...more,
+    }).map((f) => f.code);
+  const tape = (value: number): Reading => ({ kind: 'distance', value, unit: 'm', along: 'level', to: 'axis' });
+  const sights: readonly Reading[] = [
+    { kind: 'angle', target: 'tip', value: 85, scale: 'percent' },
+    { kind: 'angle', target: 'base', value: -6.7, scale: 'percent' },
+  ];
+  it('a distance read as two different ones is said, the same again is not', () => {
+    expect(codes([tape(24), tape(30), ...sights])).toContain('distance-twice');
+    expect(codes([tape(24), tape(24.1), ...sights])).not.toContain('distance-twice');
+  });
+  it('a distance set in an instrument that is not the one read', () => {
+    const device = (set: number): Reading => ({ kind: 'device-height', target: 'tip', value: 20, unit: 'm', setDistance: set });
+    expect(codes([tape(24), device(20)])).toContain('device-distance');
+    expect(codes([tape(24), device(24)])).not.toContain('device-distance');
+  });
+  it('the reach of the kit against the one typed', () => {
+    const stick: Reading = { kind: 'stick', target: 'tip', value: 58, unit: 'cm', reach: 0.8 };
+    expect(codes([{ kind: 'diameter', tool: 'diameter-tape', value: 38, unit: 'cm' }, tape(24), stick], { reach: 0.64 })).toContain(
+      'length-as-reach',
+    );
+    expect(codes([tape(24), { ...stick, reach: 0.65 }], { reach: 0.64 })).toEqual([]);
+  });
+  it('logs that reach past the tip', () => {
+    const logs = (value: number): Reading => ({ kind: 'logs', value });
+    expect(codes([tape(24), ...sights, logs(5)])).toContain('logs-over-total');
+    expect(codes([tape(24), ...sights, logs(3)])).not.toContain('logs-over-total');
+  });
+  it('one determination upside down among others, and one that is begun', () => {
+    const upside = at('B', [
+      tape(24),
+      { kind: 'angle', target: 'tip', value: -85, scale: 'percent' },
+      { kind: 'angle', target: 'base', value: -6.7, scale: 'percent' },
+    ]);
+    expect(codes([...at('A', [tape(24), ...sights]), ...upside])).toContain('top-below-base');
+    expect(codes([tape(24), ...sights, { kind: 'stick', target: 'tip', value: 58, unit: 'cm' }])).toEqual(['unfinished']);
+  });
+  it('several causes that fit are all named, the likeliest first', () => {
+    const found = findings({ ...sound, dbh: 119 })[0];
+    expect(found?.code).toBe('circumference-as-diameter');
+    const both = findings({ ...sound, d: 42, dbh: 33, base: -3.8, ground: 0, tip: 40 });
+    expect(both.every((f) => !f.causes || f.causes[0] === f.code)).toBe(true);
+  });
+});

@@ -8,7 +8,7 @@ import { levelBase } from './level-base';
 import { orderOnStem } from './order-on-stem';
 import { outOfLine } from './out-of-line';
 import { secondReading } from './second-reading';
-import { levelOnSlope, repeatedShots } from './sights';
+import { levelOnSlope, repeatedDistances, repeatedShots } from './sights';
 import { broadCrown, leaningStem, standBetter } from './stand-better';
 import { pastScaleEnd, steepSight } from './steep-sight';
 import { stems } from './stems';
@@ -23,6 +23,7 @@ const CHECKS: readonly Check[] = [
   tapePlace,
   outOfLine,
   repeatedShots,
+  repeatedDistances,
   pastScaleEnd,
   levelOnSlope,
   stickInHand,

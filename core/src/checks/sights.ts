@@ -1,4 +1,5 @@
-import { formatNumber, readingOf, tangent } from '../units';
+import { type DistanceReading, ONE_STATION } from '../reading/index';
+import { formatNumber, metres, readingOf, showHeight, tangent, toMetres } from '../units';
 import { type Check, type Finding, okStations } from './finding';
 
 /** Errors that repeated sights may lie apart. */
@@ -24,6 +25,33 @@ export const repeatedShots: Check = ({ result }) =>
     }
     return [];
   });
+
+/** A distance read twice with one tool, further apart than its error: the last one counts, and somebody should know. */
+export const repeatedDistances: Check = ({ readings, protocol }) => {
+  const findings: Finding[] = [];
+  const last = new Map<string, DistanceReading>();
+  for (const r of readings) {
+    if (r.kind !== 'distance' || r.to === 'plumb') continue;
+    const key = `${r.station ?? ONE_STATION} ${r.by ?? 'tape'} ${r.along} ${r.to}`;
+    const before = last.get(key);
+    last.set(key, r);
+    if (!before) continue;
+    const [a, b] = [toMetres(before.value, before.unit), toMetres(r.value, r.unit)];
+    if (Math.abs(a - b) <= TWICE * Math.max(a, b) + LEAST) continue;
+    findings.push({
+      code: 'distance-twice',
+      target: 'distance',
+      severity: 'doubt',
+      what: `The distance was read as ${showHeight(metres(a), protocol.units)} and as ${showHeight(metres(b), protocol.units)}.`,
+      why: 'The last one counts; a second reading of one distance should be the same.',
+      remedy: 'Take back the one that is wrong.',
+    });
+  }
+  return findings;
+};
+/** Two readings of one distance lie no farther apart than this share of it, and this, metres. */
+const TWICE = 0.03;
+const LEAST = 0.05;
 
 /** A tape that is said to be level where the ground was sighted as steep. */
 export const levelOnSlope: Check = ({ result }) =>

@@ -66,21 +66,24 @@ function candidates(r: AnyDiameter, d: Metres): readonly TapeSlip[] {
   return list;
 }
 
-/** Read from the wrong side of a mark (4.3 for 5.7), or with the tape begun at its 1. Marks every unit, and every ten. */
+/** Read from the wrong side of a mark (4.3 for 5.7, 5.7 for 6.3), or with the tape begun at its 1. Marks every unit, and every ten. */
 function misread(r: DiameterReading, d: Metres): readonly TapeSlip[] {
   const last = r.more?.at(-1) ?? r.value;
   // the lengths of a reading together, as read: a unit of the scale is worth its share of the diameter
   const read = [r.value, ...(r.more ?? [])].reduce((a, b) => a + b, 0);
   const perUnit = d / read;
   return [1, 10].flatMap((mark): TapeSlip[] => {
-    const mirrored = 2 * mark * Math.ceil(last / mark) - last;
+    // 5.7 may stand for 6.3, 6.3 for 5.7: either way from the mark between
+    const mirrored = [2 * mark * Math.ceil(last / mark) - last, 2 * mark * Math.floor(last / mark) - last].filter(
+      (v) => v > 0 && v !== last,
+    );
     return [
-      {
+      ...mirrored.map((v) => ({
         code: 'wrong-side-of-mark',
-        diameter: metres(d + (mirrored - last) * perUnit),
-        why: `Counted on from the mark before, ${round(last)} would be ${round(mirrored)}, which fits.`,
+        diameter: metres(d + (v - last) * perUnit),
+        why: `Counted from the mark the other way, ${round(last)} would be ${round(v)}, which fits.`,
         remedy: 'Look at the tape: do the figures grow the way you read?',
-      },
+      })),
       {
         code: 'tape-from-one',
         diameter: metres(d - mark * perUnit),
