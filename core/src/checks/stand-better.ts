@@ -42,6 +42,7 @@ export const standBetter: Check = (input) => {
 
 /**
  * Where to stand for this tree's height, from the first station that came out.
+ * @param input the tree as it is checked
  * @returns the place and its error; null where the height is not known yet, or no place fits
  */
 export function standFor(input: CheckInput): StandAdvice | null {

@@ -23,6 +23,8 @@ const MOST_LOGS = 5;
  * @param result the tree as far as it is known
  * @param protocol what counts as merchantable
  * @param crownBase a guess of where the crown begins, metres; left out where nobody guesses
+ * @returns what to sight, the base first; nothing more while height or diameter are not known
+ * @throws DomainError where the station has no distance
  */
 export function aimsFrom(station: StationResult, result: TreeResult, protocol: ProtocolOptions, crownBase?: number): readonly Aim[] {
   const lower = { distance: station.distance, base: station.base?.t ?? station.predictedBase, markHeight: station.markHeight };
