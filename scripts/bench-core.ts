@@ -25,6 +25,12 @@ function readingsOf(i: number): Reading[] {
   ];
 }
 
+const TABLES = [
+  [-29.37337, 41.51275, 0.55743, 2.78043, -8.77272, -0.04516, 0.04177, 0.59042, -0.01578],
+  [-22.50365, 17.53508, -0.59242, 3.02988, -4.34381, -0.02302, -0.01969, 0.51593, -0.02035],
+  [-13.35212, 9.58615, 1.52968, 1.7962, -2.59995, -0.27465, 0.04482, 0.45997, -0.00961],
+] as const;
+
 /** The same sums with nothing around them: height with its error, volume with its error, every log by every rule. */
 function bareSums(n: ReturnType<typeof numbersOf>): number {
   const d = n.inches * 0.0254;
@@ -53,7 +59,14 @@ function bareSums(n: ReturnType<typeof numbersOf>): number {
     }
     done += share;
   }
-  return height + sigma + volume + volumeSigma + doyle + scribner + international;
+  // the form-class table, rule by rule
+  const [L, D] = [n.logs, n.inches];
+  let table = 0;
+  for (const [a, b, c, e, f, g, h, i, j] of TABLES) {
+    const grows = b + 2 * c * L + (f + 2 * g * L) * D + (i + 2 * j * L) * D * D;
+    if (grows > 0) table += a + b * L + c * L * L + (e + f * L + g * L * L) * D + (h + i * L + j * L * L) * D * D;
+  }
+  return height + sigma + volume + volumeSigma + doyle + scribner + international + table;
 }
 
 let sum = 0;

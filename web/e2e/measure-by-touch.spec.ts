@@ -38,7 +38,7 @@ for (const height of [700, 844]) {
         await thumb.go();
       }
       // 412 cm for 41.2: tap the label on the drawing, type again
-      await expect(page.locator('[data-finding="circumference-as-diameter"], [data-finding="slenderness"]')).toBeVisible();
+      await expect(page.locator('[data-finding="decimal-slip"]')).toBeVisible();
       for (const [target, title] of [
         ['tip', /Tip/],
         ['base', /Base/],

@@ -68,9 +68,12 @@ function again(input: CheckInput, { readings }: Slip): TreeResult | null {
   const eye = station?.ok ? { eyeHeight: station.value.eyeHeight } : {};
   try {
     const result = deriveTree({ readings, protocol: input.protocol, species: input.species, ...eye });
-    return result.determinations.length >= input.result.determinations.length ? result : null;
+    // a slip that leaves fewer heights than there were explains nothing either
+    return heightsOf(result) >= heightsOf(input.result) ? result : null;
   } catch (e) {
     if (e instanceof DomainError) return null;
     throw e;
   }
 }
+
+const heightsOf = (result: TreeResult) => result.determinations.filter((d) => d.heights.tip.ok).length;

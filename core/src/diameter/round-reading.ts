@@ -19,7 +19,9 @@ export function roundReading(value: number, rule: RoundingRule): number {
   requireAbove('reading', value);
   requireAbove('rounding step', rule.step);
   // the figure a person sees is decimal: 23.45/0.1 is 234.49999999999997 in binary and means 234.5
-  const steps = Number((value / rule.step).toPrecision(12));
+  const binary = value / rule.step;
+  const half = Math.round(2 * binary) / 2;
+  const steps = Math.abs(binary - half) < 1e-11 * Math.max(1, binary) ? half : binary;
   const n = rule.direction === 'nearest' ? Math.floor(steps + 0.5) : rule.direction === 'down' ? Math.floor(steps) : Math.ceil(steps);
   // steps are decimal: 413/10 is the nearest double to 41.3, while 413·0.1 is not
   const perUnit = Math.round(1 / rule.step);

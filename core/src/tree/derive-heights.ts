@@ -40,6 +40,11 @@ export function deriveHeights(input: HeightsInput): {
   readonly points: readonly PointHeight[];
 } {
   const { all, setups } = input;
+  const [only] = setups;
+  if (only && setups.length === 1 && isPlain(only)) {
+    const alone = twoSightsAlone(only, aroundOf(input, only));
+    if (alone) return alone;
+  }
   const determinations: Determination[] = [];
   const found = new Map<Aim, Answer<Sighted>[]>();
   // the far end of a baseline serves the nearer station and is no determination of its own
@@ -47,8 +52,7 @@ export function deriveHeights(input: HeightsInput): {
   for (const u of setups) {
     if (far?.has(u.s.id)) continue;
     const around = aroundOf(input, u);
-    // two sights and a tape are what nearly every station has
-    const plain = u.s.others.length === 0 && !u.s.included && !u.seen.has('mark') && !u.s.angles.has('pole-top');
+    const plain = isPlain(u);
     const ways = plain ? PLAIN : METHODS;
     const aims: readonly Aim[] = [...HEIGHT_TARGETS, ...pointsOf(u.s).map((name): Aim => `point:${name}`)];
     for (const method of ways) {
@@ -77,6 +81,32 @@ export function deriveHeights(input: HeightsInput): {
   const points = [...names].map((name) => ({ name, height: ofAll(`point:${name}`) }));
   return { determinations, combined, points };
 }
+
+/** Two sights and a tape, which nearly every station has and nothing else. */
+const isPlain = (u: Setup) => u.s.others.length === 0 && !u.s.included && !u.seen.has('mark') && !u.s.angles.has('pole-top');
+
+/** One station with two sights alone: there is nothing to compare, to combine or to convert. Null where its base is another's reference. */
+function twoSightsAlone(u: Setup, around: Around): ReturnType<typeof deriveHeights> | null {
+  if (around.reference !== around.protocolReference) return null;
+  const heightOf = (aim: TopTarget): Answer<HeightResult> => {
+    // what was not sighted needs no way to say so
+    if (u.distance.ok && !u.seen.has(aim)) return notSighted(aim);
+    const height = twoSights(aim, around);
+    return !height ? notSighted(aim) : height.ok ? answer(height.value.height) : height;
+  };
+  const heights: Heights = {
+    tip: heightOf('tip'),
+    'crown-base': heightOf('crown-base'),
+    merchantable: heightOf('merchantable'),
+    stump: heightOf('stump'),
+  };
+  return {
+    determinations: [{ station: u.s.id, method: named('two-sights', heights, true), heights }],
+    combined: heights,
+    points: NO_POINTS,
+  };
+}
+const NO_POINTS: readonly PointHeight[] = [];
 
 const NO_DISTANCE = noAnswer('no-distance', 'No distance from the tree is read yet.');
 const PLAIN = ['two-sights'] as const;

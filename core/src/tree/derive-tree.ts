@@ -1,5 +1,6 @@
 import { type ReadingErrors, TYPICAL_ERRORS } from '../kit/index';
 import type { CrownSpreadReading, Reading, TopTarget } from '../reading/index';
+import type { Trunk } from '../stem/index';
 import type { GroundReference, ProtocolOptions } from '../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer, squareMetres, toMetres } from '../units';
 import { upperDiameters } from './derive-diameter';
@@ -16,10 +17,11 @@ import type {
   CrownSpreadResult,
   DiameterResult,
   HeightResult,
+  StationResult,
   StemResult,
   TreeResult,
 } from './result';
-import { setUp } from './setup';
+import { type Setup, setUp } from './setup';
 import { type SpeciesFigures, TIP_OFFSET } from './species';
 
 export interface TreeInput {
@@ -52,10 +54,16 @@ export function deriveTree(input: TreeInput): TreeResult {
   const basalArea = treeBasalArea(stems, dbh);
   const thickness = thickest(stems);
   const eyeHeight = input.eyeHeight ?? null;
-  const setups = all.stations.map((s) => setUp(s, all.stations, thickness, errors));
-  const stations = setups.map((u) => deriveStation(u, eyeHeight));
+  const setups: Setup[] = [];
+  const stations: Answer<StationResult>[] = [];
+  for (const s of all.stations) {
+    const u = setUp(s, all.stations, thickness, errors);
+    setups.push(u);
+    stations.push(deriveStation(u, eyeHeight));
+  }
   const tipOffset = species.tipOffset ?? TIP_OFFSET[species.crown ?? 'broad'];
-  const trunk = all.stems.flatMap((s) => s.trunks).at(-1)?.trunk ?? null;
+  let trunk: Trunk | null = null;
+  for (const s of all.stems) trunk = s.trunks.at(-1)?.trunk ?? trunk;
   const heights = deriveHeights({
     all,
     setups,

@@ -82,6 +82,13 @@ export function setUp(s: StationReadings, all: readonly StationReadings[], diame
 
 function sightsOf(s: StationReadings, errors: ReadingErrors, diameter: Thickness | null): Setup['seen'] {
   const seen = new Map<Aim | 'base' | 'mark', Seen>();
+  if (s.others.length === 0 && !s.included) {
+    // angles and nothing else: what nearly every station has
+    for (const [target, own] of s.angles)
+      if (target !== 'ground' && target !== 'pole-top' && target !== 'point')
+        seen.set(target, { angle: meanSight(own, errors), included: null, shot: null });
+    return seen;
+  }
   const shots = s.others.length === 0 ? [] : othersOf(s, 'shot').filter((r) => r.target !== 'stem');
   let low: Sight | null = null;
   let over: Sight | null = null;

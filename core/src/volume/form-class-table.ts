@@ -45,9 +45,10 @@ export function byFormClassTable(rule: LogRuleName, dbh: Inches, logs: number, f
   if (!table) return noAnswer('outside-table', 'This log rule has no form-class table.');
   if (dbh < 10 || dbh > 40 || logs < 0.5 || logs > 6)
     return noAnswer('outside-table', 'The form-class table goes from 10 to 40 in and from ½ to 6 logs of 16 ft.');
-  const byPower = (f: (c: readonly [number, number, number]) => number) => f(table[0]) + f(table[1]) * dbh + f(table[2]) * dbh * dbh;
-  const growth = byPower(([, b, c]) => b + 2 * c * logs);
-  const volume = byPower(([a, b, c]) => a + b * logs + c * logs * logs);
+  const [[a, b, c], [d, e, f], [g, h, i]] = table;
+  const [D, DD] = [dbh, dbh * dbh];
+  const growth = b + 2 * c * logs + (e + 2 * f * logs) * D + (h + 2 * i * logs) * DD;
+  const volume = a + b * logs + c * logs * logs + (d + e * logs + f * logs * logs) * D + (g + h * logs + i * logs * logs) * DD;
   if (!(growth > 0) || !(volume > 0))
     return noAnswer(
       'outside-table',
