@@ -67,6 +67,7 @@ export {
   compareMethods,
   eyeAt,
   leanReading,
+  leanReadings,
   type MethodTrial,
   SIMULATED_METHODS,
   type SimulatedGear,

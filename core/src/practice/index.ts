@@ -3,6 +3,7 @@ export { compareMethods, type MethodTrial } from './compare-methods';
 export {
   type Draw,
   leanReading,
+  leanReadings,
   SIMULATED_METHODS,
   type SimulatedGear,
   type SimulatedMethod,

@@ -6,7 +6,16 @@ import { PRESETS } from '../survey/index';
 import { deriveTree, type HeightResult, type TreeResult } from '../tree/index';
 import { metres } from '../units';
 import { Stream } from './chance';
-import { leanReading, SIMULATED_METHODS, type SimulatedMethod, type SimulatedTree, simulateReadings, stemSight, USUAL_GEAR } from './index';
+import {
+  leanReading,
+  leanReadings,
+  SIMULATED_METHODS,
+  type SimulatedMethod,
+  type SimulatedTree,
+  simulateReadings,
+  stemSight,
+  USUAL_GEAR,
+} from './index';
 import { expectShare, runs } from './test-rates';
 
 const protocol = PRESETS.monitoring.options;
@@ -186,5 +195,34 @@ describe('stated errors hold against the truth', () => {
     }
     expect(all).toBeGreaterThan(N * 0.9);
     expectShare(inside, all, { from: 0.93, to: 0.975 }, method);
+  });
+});
+
+describe('a lean that is told enters every method', () => {
+  it.each(SIMULATED_METHODS.flatMap((m) => [0, Math.PI / 2, Math.PI].map((to) => [m, to] as const)))('%s, toward %d', (method, leanTo) => {
+    const t: SimulatedTree = {
+      height: 21,
+      diameter: 0.4,
+      crownBase: 9,
+      lean: 0.17,
+      leanTo,
+      tipToward: 0,
+      tipAside: 0,
+      crown: null,
+      distance: 26,
+      eyeHeight: 1.6,
+      slope: 0,
+    };
+    const read = simulateReadings(method, t, () => 0, TYPICAL_ERRORS, { ...USUAL_GEAR, baseline: 14, pole: 4 });
+    const station = read.find((r) => r.kind === 'baseline')?.station;
+    const told = leanReadings(read, t, () => 0, TYPICAL_ERRORS).map((r) => ({ ...r, ...(station ? { station } : {}) }));
+    const { height } = deriveTree({
+      readings: [...read, ...told],
+      protocol: PRESETS['forest-metric'].options,
+      species: { tipOffset: 0 },
+      eyeHeight: metres(1.6),
+    });
+    expect(height, JSON.stringify(height)).toMatchObject({ ok: true });
+    expect(height.ok && height.value.value).toBeCloseTo(t.height, 2);
   });
 });

@@ -36,7 +36,26 @@ export function simulateReadings(
  */
 export function leanReading(t: SimulatedTree, draw: Draw, errors: ReadingErrors): Reading {
   const toward = Math.abs(Math.cos(t.leanTo)) < 0.5 ? 'side' : Math.cos(t.leanTo) > 0 ? 'eye' : 'away';
-  return { kind: 'lean', value: Math.max(0, degrees(t.lean + draw(errors.lean))), toward };
+  // the simulated shadow falls toward the eye
+  const fromShadow = degrees(Math.acos(Math.cos(t.leanTo)));
+  return { kind: 'lean', value: Math.max(0, degrees(t.lean + draw(errors.lean))), toward, fromShadow };
+}
+
+/**
+ * What has to be told beside some readings of a tree that leans.
+ * @param readings as somebody read them
+ * @param t the truth
+ * @param draw chance
+ * @param errors of the instruments
+ * @returns the lean, and the sight to the base where the tree was covered at once and nothing says how its base is seen
+ */
+export function leanReadings(readings: readonly Reading[], t: SimulatedTree, draw: Draw, errors: ReadingErrors): readonly Reading[] {
+  const lean = leanReading(t, draw, errors);
+  const covered = readings.find((r) => r.kind === 'stick' || r.kind === 'equal-legs' || r.kind === 'device-height');
+  if (!covered) return [lean];
+  // equal legs are read from where they are equal
+  const eye = eyeAt(t, covered.kind === 'equal-legs' ? covered.value : t.distance);
+  return [lean, sight('base', ray(eye, onStem(t, 0)), draw, errors)];
 }
 
 /** A place on the stem, for further sights. */

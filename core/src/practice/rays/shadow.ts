@@ -13,7 +13,7 @@ export const shadow: Rays = (t, draw, e, { sun, staff }) => {
     else far = middle;
   }
   // the bark is half a diameter from the axis on the level, a little more along the ground
-  const along = Math.hypot(near, near * t.slope);
+  const along = Math.hypot(near, near * t.slope, tip.z);
   return [
     { kind: 'shadow', value: (along - (t.diameter / 2) * Math.hypot(1, t.slope)) * (1 + draw(e.shadow)), unit: 'm' },
     { kind: 'reference-shadow', value: staff / Math.tan(sun), height: staff, unit: 'm' },

@@ -1,9 +1,10 @@
-import { eyeAt, ray, sightedTip } from '../simulated-tree';
+import { eyeAt, onStem, ray, sightedTip } from '../simulated-tree';
 import { degrees, metresLong, type Rays, sight } from './define';
 
 /** A shot to a transponder on the stem, and the tip. */
 export const transponder: Rays = (t, draw, e, { mark }) => {
-  const r = ray(eyeAt(t), { x: t.diameter / 2, y: mark, z: 0 });
+  const at = onStem(t, mark);
+  const r = ray(eyeAt(t), { ...at, x: at.x + t.diameter / 2 });
   return [
     {
       kind: 'shot',

@@ -1,7 +1,7 @@
 import {
   DomainError,
   eyeAt,
-  leanReading,
+  leanReadings,
   metres,
   PRESETS,
   type Reading,
@@ -133,10 +133,10 @@ export function benchOf(s: BenchState): BenchView {
 }
 
 /** A lean that is said, and a crown that is: readings of the station. */
-function said(s: BenchState): readonly Reading[] {
+function said(s: BenchState, read = simulateReadings(s.method, s.tree, EXACT, TYPICAL_ERRORS, s.gear)): readonly Reading[] {
   const station = s.method === 'two-stations' ? { station: 'near' } : {};
   return [
-    ...(s.tree.lean > 0 && s.leanSaid ? [{ ...leanReading(s.tree, EXACT, TYPICAL_ERRORS), ...station }] : []),
+    ...(s.tree.lean > 0 && s.leanSaid ? leanReadings(read, s.tree, EXACT, TYPICAL_ERRORS).map((r) => ({ ...r, ...station })) : []),
     ...(s.tree.crown ? [{ kind: 'crown' as const, ...s.tree.crown, unit: 'm' as const, ...station }] : []),
   ];
 }
