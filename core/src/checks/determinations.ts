@@ -1,7 +1,6 @@
 import type { HeightMethod, TreeResult } from '../tree/index';
 import { formatNumber, metresPerLength, showHeight } from '../units';
-import type { Check, CheckInput, Finding } from './finding';
-import type { Measure } from './measures';
+import type { Check, CheckInput, Finding, Measure } from './finding';
 
 const WORDS: Partial<Record<HeightMethod, string>> = {
   'two-sights': 'two sights',

@@ -69,6 +69,18 @@ export interface CheckInput {
   readonly unchecked?: { readonly name: string };
 }
 
+/**
+ * One quantity of a tree held against what clean trees show: how far off it is, in standard deviations, and how far
+ * hardly any clean tree is.
+ */
+export interface Measure {
+  readonly z: number;
+  /** Past this it is an alarm; infinite where it only helps to tell which slip it was. */
+  readonly limit: number;
+  /** What is said where no usual slip explains it. */
+  readonly finding: () => Omit<Finding, 'severity'>;
+}
+
 /** One thing that can be wrong. It looks at everything known of the tree and says nothing when all is well. */
 export type Check = (input: CheckInput) => readonly Finding[];
 

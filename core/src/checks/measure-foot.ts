@@ -1,8 +1,7 @@
 import { type AngleReading, ONE_STATION } from '../reading/index';
 import { type Sight, type StationResult, scaleOf } from '../tree/index';
 import { formatNumber, type Radians, radiansToDegrees, readingOf, type Tangent, tangent } from '../units';
-import { type CheckInput, lastAt, okStations } from './finding';
-import type { Measure } from './measures';
+import { type CheckInput, lastAt, type Measure, okStations } from './finding';
 
 /** Errors of a foot that fits beyond which hardly any clean one lies. */
 const LIMIT = 3.6;

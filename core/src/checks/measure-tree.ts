@@ -2,8 +2,7 @@ import { TYPICAL_ERRORS } from '../kit/index';
 import { FIRST_STEM } from '../reading/index';
 import type { DistanceSource, HeightResult } from '../tree/index';
 import { formatNumber, metres, showDiameter, showHeight } from '../units';
-import { type CheckInput, okStations } from './finding';
-import type { Measure } from './measures';
+import { type CheckInput, type Measure, okStations } from './finding';
 
 /** Errors that two figures of one thing may lie apart before they contradict each other. */
 const TOLERANCE = 3.4;

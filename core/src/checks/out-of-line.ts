@@ -1,7 +1,7 @@
 import { deriveTree, type TreeResult } from '../tree/index';
 import { DomainError } from '../units';
-import type { Check, CheckInput, Finding } from './finding';
-import { isAlarm, type Measure, measuresOf } from './measures';
+import type { Check, CheckInput, Finding, Measure } from './finding';
+import { isAlarm, measuresOf } from './measures';
 import { type Slip, slipsIn } from './slips/index';
 
 /** No tree is known to have stood taller, metres. */
