@@ -65,8 +65,11 @@ test('another device sees the tree; two corrections of one reading are left to a
 
 test('a new survey starts from its purpose and leads to its first tree', async ({ page }) => {
   await page.goto('/new-survey');
-  await page.getByRole('button', { name: 'Begin with the first tree' }).click();
-  await expect(page.getByText('Choose what the survey is for')).toBeVisible();
+  // a page that is still waking up hears no click
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Begin with the first tree' }).click();
+    await expect(page.getByText('Choose what the survey is for')).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await expect(page.getByText('Give the survey a name')).toBeVisible();
   await page.getByRole('radio', { name: /Timber, US/ }).check();
   await page.getByLabel('Name', { exact: true }).fill('Bent Elbow eighty');
