@@ -25,8 +25,6 @@ export function footMeasures({ readings, result }: CheckInput): readonly Measure
   });
 }
 
-const NAMES = { base: 'base', mark: 'mark' } as const;
-
 function unknownGround(s: StationResult, target: 'base' | 'mark', shot: AngleReading, read: Tangent, level: Tangent): Measure {
   const rise = read - level;
   return {
@@ -37,8 +35,8 @@ function unknownGround(s: StationResult, target: 'base' | 'mark', shot: AngleRea
       return {
         code: 'base-steep-ground',
         target,
-        what: `With the ${NAMES[target]} at ${show(read, shot)} the ground would ${ground > 0 ? 'rise' : 'fall'} ${formatNumber(Math.abs(ground), 0)}° to the tree.`,
-        why: `On level ground the ${NAMES[target]} would read about ${show(level, shot)} from ${formatNumber(s.distance, 1)} m.`,
+        what: `With the ${target} at ${show(read, shot)} the ground would ${ground > 0 ? 'rise' : 'fall'} ${formatNumber(Math.abs(ground), 0)}° to the tree.`,
+        why: `On level ground the ${target} would read about ${show(level, shot)} from ${formatNumber(s.distance, 1)} m.`,
         remedy: 'Check the sign, the scale and the distance; if the ground is that steep, read its slope.',
       };
     },
@@ -70,9 +68,9 @@ function knownGround(
     finding: () => ({
       code: `${target}-unexpected`,
       target,
-      what: `The ${NAMES[target]} reads ${show(base.t, shot)}; ${show(expected, shot)} was to be expected.`,
+      what: `The ${target} reads ${show(base.t, shot)}; ${show(expected, shot)} was to be expected.`,
       why: 'Eye height, distance and slope together do not lead there.',
-      remedy: `Sight the ${NAMES[target]} once more, then the slope.`,
+      remedy: `Sight the ${target} once more, then the slope.`,
     }),
   };
 }

@@ -53,9 +53,11 @@ export function readDistance(
   ]);
 }
 
+export const NO_DISTANCE = noAnswer('no-distance', 'No distance from the tree is read yet.');
+
 /** The most certain of what there is, with the others beside it; with none, what is missing. */
 export function mostCertain(found: readonly Answer<ReadDistance>[]): Answer<ReadDistance> {
-  let best: Answer<ReadDistance> = noAnswer('no-distance', 'No distance from the tree is read yet.');
+  let best: Answer<ReadDistance> = NO_DISTANCE;
   for (const d of found) {
     if (d.ok ? !best.ok || d.value.sigma < best.value.sigma : !best.ok && d.code !== 'no-distance') best = d;
   }

@@ -1,11 +1,11 @@
 import { combineHeights, type Shared } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
 import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
-import { type Answer, answer, type Metres, metres, noAnswer } from '../units';
+import { type Answer, answer, type Metres, metres } from '../units';
 import { notSighted } from './derive/define';
 import { type Around, type Derived, type Sources, WAYS } from './derive/index';
 import { twoSights } from './derive/two-sights';
-import type { Thickness } from './derive-distance';
+import { NO_DISTANCE, type Thickness } from './derive-distance';
 import { levelDistance } from './derive-station';
 import { type Gathered, othersOf } from './gather';
 import { OTHER_METHODS, SIGHTED_METHODS } from './methods';
@@ -56,7 +56,7 @@ export function deriveHeights(input: HeightsInput): {
     const ways = plain ? PLAIN : METHODS;
     const aims: readonly Aim[] = [...HEIGHT_TARGETS, ...pointsOf(u.s).map((name): Aim => `point:${name}`)];
     for (const method of ways) {
-      const way = method === 'two-sights' ? twoSights : WAYS[method];
+      const way = WAYS[method];
       const heights: Partial<Record<TopTarget, Answer<HeightResult>>> = {};
       let begun = false;
       for (const aim of aims) {
@@ -108,7 +108,6 @@ function twoSightsAlone(u: Setup, around: Around): ReturnType<typeof deriveHeigh
 }
 const NO_POINTS: readonly PointHeight[] = [];
 
-const NO_DISTANCE = noAnswer('no-distance', 'No distance from the tree is read yet.');
 const PLAIN = ['two-sights'] as const;
 
 function list<K, V>(map: Map<K, V[]>, key: K): V[] {

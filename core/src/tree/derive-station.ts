@@ -1,10 +1,10 @@
 import { type LeaningStem, PLUMB, predictedBase, propagate } from '../height/index';
 import { ASSUMED_EYE_HEIGHT } from '../kit/index';
 import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
-import { type Answer, answer, type Metres, metres, noAnswer, type Tangent, toMetres } from '../units';
+import { type Answer, answer, type Metres, metres, type Tangent, toMetres } from '../units';
 import { angleTerm, type Reckoning, type Terms } from './derive/define';
 import { byPoleAt } from './derive/pole';
-import { lowAngle } from './derive/sighted';
+import { lowAngle, OVERHEAD } from './derive/sighted';
 import { byFarSights } from './derive/two-stations';
 import { mostCertain, type ReadDistance } from './derive-distance';
 import { ERRORS_TOO_LARGE, numberOf, orNone } from './or-none';
@@ -58,7 +58,6 @@ export function deriveStation(u: Setup, eyeHeight: Metres | null): Answer<Statio
 
 const NO_POINTS: StationResult['points'] = [];
 const NO_OTHERS: StationResult['otherDistances'] = [];
-const OVERHEAD = noAnswer('tip-overhead', 'Together with the base the angle points straight up or beyond: check both, or step back.');
 
 /** What is drawn of a thing that was sighted in several ways: a shot says where it is by itself. */
 const bestOf = (seen: Seen): Sight | null => seen.shot ?? seen.angle ?? seen.included;

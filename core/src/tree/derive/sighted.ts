@@ -10,6 +10,7 @@ import {
   signCase,
 } from '../../height/index';
 import { type Answer, answer, type Metres, metres, noAnswer, radians, tangent } from '../../units';
+import { NO_DISTANCE } from '../derive-distance';
 import type { SightedMethod } from '../methods';
 import { ERRORS_TOO_LARGE, numberOf, orNone } from '../or-none';
 import type { HeightResult, Lean, Sight } from '../result';
@@ -31,7 +32,10 @@ export interface Pair {
 const NO_BASE = noAnswer('no-base', 'The base is not sighted yet: the height needs both ends.');
 const NO_LOW = noAnswer('no-base', 'The angle between goes from the base up: sight the base too, or a mark of known height.');
 const BARK = noAnswer('bark-without-diameter', 'The shot ended at the bark: read the diameter, and half of it is added.');
-const OVERHEAD = noAnswer('tip-overhead', 'Together with the base the angle points straight up or beyond: check both, or step back.');
+export const OVERHEAD = noAnswer(
+  'tip-overhead',
+  'Together with the base the angle points straight up or beyond: check both, or step back.',
+);
 
 /** A lower sight with the height of what it met; no answer says what is missing. */
 export function lowOf(u: Setup, met: 'base' | 'mark', sight: Sight | null): Answer<Pick<Pair, 'low' | 'met' | 'markHeight'>> {
@@ -176,8 +180,6 @@ function byModel(a: Around, pair: Pair, lean: Lean | null, plumb: Setup['plumb']
   const made = orNone(() => propagate(read, (v) => numberOf(height(v))));
   return made === null ? ERRORS_TOO_LARGE : answer(withZeros(value.value, made, terms));
 }
-
-const NO_DISTANCE = noAnswer('no-distance', 'No distance from the tree is read yet.');
 
 /** What an instrument's zero is off by moves all its sights together. */
 function withZeros(
