@@ -18,40 +18,36 @@ const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 const Kept = () => (useBook((s) => s.storing > 0) ? 'is being kept …' : 'is kept');
 
 export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HTMLInputElement | null> }) {
-  const { step, hand, draft, refusal } = m;
+  const { step, hand, refusal } = m;
   // written after all else of the drawing has changed: moving the caret lays the page out, and once is enough
   useLayoutEffect(() => {
     if (input.current && input.current.value !== hand.text) input.current.value = hand.text;
   });
-  if (!step) {
-    return (
-      <div className="flex min-h-[52px] flex-col justify-center">
-        <h1 className="text-[18px] font-semibold">
-          Tree {m.tree.tag} <Kept />
-        </h1>
-        <p className="text-[14px] text-soft">{refusal ?? (m.findings[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
-      </div>
-    );
-  }
-  const title = `${step.title}${m.stems.length > 1 && step.id === 'dbh' ? ` ${m.stem}` : ''}`;
-  const position = m.steps.findIndex((s) => s.id === step.id);
-  const previous = m.steps[position - 1];
+  const title = step ? `${step.title}${m.stems.length > 1 && step.id === 'dbh' ? ` ${m.stem}` : ''}` : '';
+  const previous = m.steps[m.steps.findIndex((s) => s.id === step?.id) - 1];
   const ask = askOf(m);
-  const lines = ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]';
   // at the tape only what this tool read would be corrected
-  const own = step.id === 'dbh' || step.id === 'upper' ? m.kept && sayReading(m.kept, m.prefs.units) : step.said;
-  const said = hand.again ? null : own;
-  const help = refusal ?? (draft && !draft.ok ? null : draft?.ok && draft.echo !== hand.text ? draft.echo : null);
+  const own = step?.id === 'dbh' || step?.id === 'upper' ? m.kept && sayReading(m.kept, m.prefs.units) : step?.said;
   return (
     <div className="flex flex-col gap-1">
-      <div className="sr-only desk:not-sr-only">
-        <h1 className="text-[18px] font-semibold">
-          {title}
-          {step.id === 'dbh' && m.stems.length > 1 && ` of ${m.stems.length} stems`}
-        </h1>
-        <p className="text-[14.5px] text-soft">{ask}</p>
-      </div>
-      <div className="flex gap-1.5">
+      {step ? (
+        <div className="sr-only desk:not-sr-only">
+          <h1 className="text-[18px] font-semibold">
+            {title}
+            {step.id === 'dbh' && m.stems.length > 1 && ` of ${m.stems.length} stems`}
+          </h1>
+          <p className="text-[14.5px] text-soft">{ask}</p>
+        </div>
+      ) : (
+        <div className="flex min-h-[52px] flex-col justify-center">
+          <h1 className="text-[18px] font-semibold">
+            Tree {m.tree.tag} <Kept />
+          </h1>
+          <p className="text-[14px] text-soft">{refusal ?? (m.findings()[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
+        </div>
+      )}
+      {/* with the work done only put out of sight: taking it away while it has the focus lays the page out once more */}
+      <div hidden={!step} className="flex gap-1.5">
         <button
           type="button"
           className="chip desk:hidden"
@@ -73,24 +69,33 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
             </span>
             <ReadingInput
               input={input}
-              words={step.id === 'point'}
-              name={`${step.title}: ${ask}`}
+              words={step?.id === 'point'}
+              name={step ? `${step.title}: ${ask}` : ''}
               invalid={refusal !== null}
-              placeholder={said ?? ''}
+              placeholder={(hand.again ? null : own) ?? ''}
               onType={m.type}
             />
           </label>
         </div>
       </div>
-      <div>
-        <p
-          id="field-help"
-          aria-live="polite"
-          className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${lines}`}`}
-        >
-          <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
-        </p>
-      </div>
+      {step && <Help ask={ask} m={m} />}
+    </div>
+  );
+}
+
+/** Under the field: what is wrong with what was typed, how it was understood, or what to read. */
+function Help({ ask, m: { draft, refusal, hand } }: { ask: string; m: MeasureModel }) {
+  const lines = ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]';
+  const help = refusal ?? (draft?.ok && draft.echo !== hand.text ? draft.echo : null);
+  return (
+    <div>
+      <p
+        id="field-help"
+        aria-live="polite"
+        className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${lines}`}`}
+      >
+        <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
+      </p>
     </div>
   );
 }
@@ -205,7 +210,7 @@ export function Pad({ m }: { m: MeasureModel }) {
   const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
   const onward = next ? next.short : 'done';
   const go = text.trim() ? `Keep → ${onward}` : step?.said ? `On: ${onward}` : `Skip to ${onward}`;
-  // with the work done the keys are only put out of sight: the next tree needs them again at once
+  // with the work done the keys are only put out of sight, laid out as they are: the next tree needs them again at once
   return (
     <>
       {!step && (
@@ -218,7 +223,7 @@ export function Pad({ m }: { m: MeasureModel }) {
           </button>
         </div>
       )}
-      <div hidden={!step}>
+      <div className={step ? undefined : 'h-0 overflow-hidden [content-visibility:hidden]'}>
         <ReadingPad
           kind={step ? padOf(m, step.id) : 'diameter'}
           decimal={DECIMAL}

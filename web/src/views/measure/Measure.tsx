@@ -80,16 +80,16 @@ export default function Measure() {
   );
 }
 
-/** The model as the sheet shows it: of a tree just begun only once its field has been painted; until then the one before. */
+/** The model as the sheet shows it: of a step just opened only once its field has been painted; until then the one before. */
 function useDrawn(m: MeasureModel): MeasureModel {
-  const { tree } = m.hand;
-  const [shown, show] = useState(tree);
+  const place = `${m.hand.tree} ${m.hand.at}`;
+  const [shown, show] = useState(place);
   const before = useRef(m);
   useEffect(() => {
-    if (shown === tree) before.current = m;
-    else void afterPaint().then(() => show(tree));
-  }, [shown, tree, m]);
-  return shown === tree ? m : before.current;
+    if (shown === place) before.current = m;
+    else void afterPaint().then(() => show(place));
+  }, [shown, place, m]);
+  return shown === place ? m : before.current;
 }
 
 interface SheetsProps {
@@ -107,7 +107,7 @@ interface SheetsProps {
 function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }: SheetsProps) {
   const onReach = useCallback(() => setPanel('reach'), [setPanel]);
   const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
-  // the next tree's field and keys come first, its empty sheet a frame later: nobody waits for it to type
+  // the next step's field and keys come first, its sheet a frame later: nobody waits for it to type, and what was typed is drawn already
   const drawn = useDrawn(m);
   return (
     <>
@@ -144,7 +144,7 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
           className={`${panel ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
         >
           <Field m={m} input={input} />
-          <Chips m={m} onReach={onReach} />
+          <Chips m={drawn} onReach={onReach} />
           <Pad m={m} />
         </section>
       </main>
@@ -192,9 +192,10 @@ const LateResults = memo(Results);
 const LateRemedy = memo(Remedy);
 
 const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
-  const { frame, layout, hold } = useSightLayout(m.scene);
+  const scene = m.scene();
+  const { frame, layout, hold } = useSightLayout(scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
-  const handles = handlesAt(m.hand.at, m.scene);
+  const handles = handlesAt(m.hand.at, scene);
   return (
     <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict">
       {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
@@ -202,10 +203,10 @@ const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
       {layout && (
         <SightSheet
           layout={layout}
-          crownGhost={m.scene.crownGhost}
-          heightGhost={m.scene.heightGhost}
-          pomGhost={m.scene.pomGhost}
-          distanceGhost={m.scene.distance.ghost}
+          crownGhost={scene.crownGhost}
+          heightGhost={scene.heightGhost}
+          pomGhost={scene.pomGhost}
+          distanceGhost={scene.distance.ghost}
           now={m.hand.at}
           name={name}
           onPick={m.pick}
@@ -216,8 +217,8 @@ const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
           layout={layout}
           handles={handles}
           onHold={hold}
-          onDrag={(id, x, y) => m.drag(draggedText(id, m.scene, m.prefs.units, x, y))}
-          onNudge={(h, dx, dy) => m.drag(draggedText(h.id, m.scene, m.prefs.units, h.x + dx / 2, h.y + dy / 2))}
+          onDrag={(id, x, y) => m.drag(draggedText(id, scene, m.prefs.units, x, y))}
+          onNudge={(h, dx, dy) => m.drag(draggedText(h.id, scene, m.prefs.units, h.x + dx / 2, h.y + dy / 2))}
         />
       )}
     </div>

@@ -5,7 +5,7 @@ import type { MeasureModel } from './use-measure';
 /** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */
 export function Remedy({ m }: { m: MeasureModel }) {
   const [caution, dismiss] = useCaution(m);
-  const finding = m.findings[0];
+  const finding = m.findings()[0];
   if (m.tree.contested > 0) {
     return <Bar grave>Two versions of a reading contradict each other. Open the steps and choose one under History.</Bar>;
   }

@@ -117,28 +117,33 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string)
   );
   // a number half typed is no blunder: the checks look at what is kept
   const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
+  // checks and drawing are worked out when they are shown, which is a frame after the next step's field
   const findings = useMemo(
     () =>
-      findingsOf(input(kept), ofKept, {
-        ...before,
-        tree: hand.tree,
-        ...(unchecked ? { unchecked } : {}),
-        ...(reach === null ? {} : { reach }),
-      }),
+      once(() =>
+        findingsOf(input(kept), ofKept, {
+          ...before,
+          tree: hand.tree,
+          ...(unchecked ? { unchecked } : {}),
+          ...(reach === null ? {} : { reach }),
+        }),
+      ),
     [input, hand.tree, ofKept, kept, before, unchecked, reach],
   );
   const scene = useMemo(
     () =>
-      sightScene({
-        ...drawn,
-        protocol: protocol.options,
-        species,
-        eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
-        scale: prefs.scale,
-        station: stationId,
-        method,
-        ...(step === 'merchantable' || step === 'logs' || step === 'crown-base' ? { aim: step } : {}),
-      }),
+      once(() =>
+        sightScene({
+          ...drawn,
+          protocol: protocol.options,
+          species,
+          eyeHeight: eyeHeight ?? (ASSUMED_EYE_HEIGHT as Metres),
+          scale: prefs.scale,
+          station: stationId,
+          method,
+          ...(step === 'merchantable' || step === 'logs' || step === 'crown-base' ? { aim: step } : {}),
+        }),
+      ),
     [drawn, protocol, species, eyeHeight, prefs.scale, stationId, method, step],
   );
   // what was said of this station's room, and with the height of the last visit where to stand at all
@@ -199,6 +204,15 @@ const DRAFT_FAR = 'draft far';
 function stationOf(result: TreeResult, id: string): StationResult | null {
   const found = result.stations.find((s) => s.ok && s.value.station === id);
   return found?.ok ? found.value : null;
+}
+
+/** Works something out when it is first asked for, and remembers it. */
+function once<T>(work: () => T): () => T {
+  let done: { readonly value: T } | null = null;
+  return () => {
+    done ??= { value: work() };
+    return done.value;
+  };
 }
 
 /** Null where a reading can't be one. */
