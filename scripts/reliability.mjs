@@ -36,7 +36,7 @@ function giveWay(text) {
 }
 
 say('simulations in their full size …');
-const simulated = run('npx', ['--no-install', 'vitest', 'run', 'rates', 'coverage', 'simulated-readings', 'height/methods'], {
+const simulated = run('npx', ['--no-install', 'vitest', 'run', 'rates', 'crew', 'coverage', 'simulated-readings', 'height/methods'], {
   ARBOLITO_SIMULATIONS: 'full',
 });
 const [, passed, total] = found(simulated, /Tests\s+(?:\d+ failed \| )?(\d+) passed \((\d+)\)/);
@@ -44,7 +44,7 @@ add(
   'rates and coverage on simulated trees, full size, 99.9 % binomial bands',
   `${total} tests`,
   `${total - passed} outside`,
-  'ARBOLITO_SIMULATIONS=full npm run unit -- rates coverage simulated-readings height/methods',
+  'ARBOLITO_SIMULATIONS=full npm run unit -- rates crew coverage simulated-readings height/methods',
   passed === total && passed > 0,
 );
 

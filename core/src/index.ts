@@ -1,4 +1,5 @@
 export {
+  byGravity,
   checkSurvey,
   checkTree,
   type Finding,

@@ -2,17 +2,24 @@ import { TYPICAL_ERRORS } from '../kit/index';
 import { type AnyDiameter, FIRST_STEM, type ToolName, toolOf } from '../reading/index';
 import { type DiameterResult, readDiameter } from '../tree/index';
 import { formatNumber, type Metres, metres, showDiameter } from '../units';
-import type { Check, CheckInput, Finding, PreviousDiameter } from './finding';
-import { believes, slipOf, type Witness } from './tape-slip';
+import { type Check, type CheckInput, type Finding, orElse, type PreviousDiameter } from './finding';
+import { believes, slipsOf, type Witness } from './tape-slip';
 
 /** Errors that two readings may lie apart before they contradict each other. */
 const TOLERANCE = 3.3;
+/** Within as many errors of the last visit a stem may have shrunk. */
+const SHRUNK = 3;
+/** The share of that a slip must come within to be named. */
+const LIKELY = 0.75;
 /** Faster than this, metres of diameter a year, hardly any stem grows. */
 const FASTEST_GROWTH = 0.03;
 /** As fast as this many do. */
 const USUAL_GROWTH = 0.012;
 /** Two passes of one tape over bark, beyond its own error: metres. */
-const PASS = 0.003;
+const PASS = 0.001;
+
+/** Slips of a tape that move a diameter no more than another height on the stem does. */
+const MISREAD: ReadonlySet<string> = new Set(['wrong-side-of-mark', 'tape-from-one']);
 
 const NAMES: Record<ToolName, string> = {
   estimate: 'the estimate',
@@ -37,22 +44,35 @@ export const diameterAgreement: Check = (input) =>
   input.result.stems.flatMap((stem): readonly Finding[] => {
     if (!stem.dbh.ok) return [];
     const d = stem.dbh.value;
-    const own = diametersOf(input, stem.stem).filter((r) => Math.abs((r.pom ?? d.pom) - d.pom) < 0.02);
-    const counted = own.filter((r) => toolOf(r) === d.tool);
+    const read = diametersOf(input, stem.stem).filter((r) => Math.abs((r.pom ?? d.pom) - d.pom) < 0.02);
+    const counted = read.filter((r) => toolOf(r) === d.tool);
     const last = counted.at(-1);
     if (!last) return [];
     const before = input.previous?.find((p) => (p.stem ?? FIRST_STEM) === stem.stem && Math.abs(p.pom - d.pom) < 0.02);
-    const others: readonly Other[] = [...(before ? [sinceThen(before, d.sigma)] : []), ...otherTools(d, own), ...passes(counted)];
+    const others: readonly Other[] = [...(before ? [sinceThen(before, d.sigma)] : []), ...otherTools(d, read), ...passes(counted)];
     for (const other of others) {
       const value = other.kind === 'pass' ? diameterOf(last) : d.value;
       if (believes(other, value)) continue;
       const mine = around(value, other.reach);
-      const slip = slipOf(last, value, other) ?? (other.reading && slipOf(other.reading, other.value, { name: '', ...mine }));
+      const own = slipsOf(last, value, other);
+      const [slip, ...slips] = own.length > 0 || !other.reading ? own : slipsOf(other.reading, other.value, { name: '', ...mine });
       const base = { target: 'dbh' as const, stem: stem.stem, severity: 'doubt' as const };
       if (slip) {
         const shown = [value, metres((other.low + other.high) / 2)].map((m) => showDiameter(m, input.protocol.units));
-        const what = `${shown[0]} does not agree with ${other.name}, about ${shown[1]}.`;
-        return [{ ...base, code: slip.code, what, why: slip.why, remedy: slip.remedy }];
+        // a point that moved, or a swapped tag, is as likely as a misread tape
+        const moved = other.kind === 'visit' && MISREAD.has(slip.code) ? unexplained(other, value, input, before) : null;
+        const causes = [slip.code, ...slips.map((s) => s.code), ...(moved ? [moved.code] : [])];
+        const whys = [...slips.map((s) => s.why), ...(moved ? ['The tape lies at another height than then, or on another tree.'] : [])];
+        return [
+          {
+            ...base,
+            code: slip.code,
+            what: `${shown[0]} does not agree with ${other.name}, about ${shown[1]}.`,
+            why: orElse([slip.why, ...whys]),
+            remedy: moved ? `${slip.remedy} ${moved.remedy}` : slip.remedy,
+            ...(causes.length > 1 ? { causes } : {}),
+          },
+        ];
       }
       // an eye that is far out is what the estimate is there to show, not a blunder
       if (other.tool !== 'estimate') return [{ ...base, ...unexplained(other, value, input, before) }];
@@ -97,11 +117,11 @@ function unexplained(
 const around = (value: number, reach: number) => ({
   low: value - reach,
   high: value + reach,
-  likely: [value - reach / 2, value + reach / 2] as const,
+  likely: [value - LIKELY * reach, value + LIKELY * reach] as const,
 });
 
 function sinceThen(p: PreviousDiameter, sigma: number): Other {
-  const reach = TOLERANCE * Math.hypot(p.sigma ?? TYPICAL_ERRORS.diameter, sigma);
+  const reach = SHRUNK * Math.hypot(p.sigma ?? TYPICAL_ERRORS.diameter, sigma);
   const years = Math.max(0, p.years);
   return {
     kind: 'visit',
@@ -112,7 +132,7 @@ function sinceThen(p: PreviousDiameter, sigma: number): Other {
     reach,
     low: p.diameter - reach,
     high: p.diameter + reach + FASTEST_GROWTH * years,
-    likely: [p.diameter - reach / 2, p.diameter + reach / 2 + USUAL_GROWTH * years],
+    likely: [p.diameter - LIKELY * reach, p.diameter + LIKELY * reach + USUAL_GROWTH * years],
   };
 }
 

@@ -98,3 +98,7 @@ export function lastAt(readings: readonly Reading[], target: AngleReading['targe
   );
   return shot && { kind: 'angle', target, value: shot.elevation, scale: 'degree' };
 }
+
+/** Several sentences of which any may be the reason, the likeliest first. */
+export const orElse = (whys: readonly string[]): string =>
+  whys.map((w, i) => (i === 0 ? w : `Or: ${w.charAt(0).toLowerCase()}${w.slice(1)}`)).join(' ');

@@ -54,8 +54,12 @@ export function checkTree(input: CheckInput): readonly Finding[] {
   const all = CHECKS.flatMap((check) => check(input));
   // two checks may see the same slip: it is said once
   const once = all.filter((f, i) => all.findIndex((g) => g.code === f.code && (g.stem ?? '') === (f.stem ?? g.stem ?? '')) === i);
-  return once.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  return byGravity(once);
 }
+
+/** The most serious first, otherwise in the order given. */
+export const byGravity = (findings: readonly Finding[]): readonly Finding[] =>
+  findings.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
 export { roomAt, standAtFirst, standFor } from './stand-better';

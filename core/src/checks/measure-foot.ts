@@ -4,9 +4,9 @@ import { formatNumber, type Radians, radiansToDegrees, readingOf, type Tangent, 
 import { type CheckInput, lastAt, type Measure, okStations } from './finding';
 
 /** Errors of a foot that fits beyond which hardly any clean one lies. */
-const LIMIT = 3.6;
+const LIMIT = 3.4;
 /** Of an eye height that the person's kit knows, and of one that is assumed of anybody; metres. */
-const EYE = { known: 0.05, assumed: 0.12 } as const;
+const EYE = { known: 0.045, assumed: 0.11 } as const;
 /** Ground steeper than this toward a tree one walks up to is rare; a slip is not. */
 const STEEP_GROUND = Math.tan((34 * Math.PI) / 180);
 /** Spread of ground that nobody sighted, rise over run. */
@@ -76,7 +76,7 @@ function knownGround(
 }
 
 /** A slope is sighted no better than an angle is, to a point that somebody judged to be at eye height. */
-const GROUND_SIGMA = 0.0075;
+const GROUND_SIGMA = 0.0055;
 
 /** What is lost where an instrument shows half or whole units, as a tangent: a twelfth of the step squared. */
 function step(r: AngleReading): number {

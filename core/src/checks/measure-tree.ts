@@ -117,7 +117,7 @@ const NEVER = (): never => {
 };
 
 /** Level distance over height as people stand, and how it spreads in logarithms. */
-const USUAL_STAND = { middle: 1.15, spread: 0.5, limit: 2.75 } as const;
+const USUAL_STAND = { middle: 1.15, spread: 0.5, limit: 2.5 } as const;
 
 /** How far from a tree anybody stands to sight its tip; of shots along the line of sight it says nothing. */
 export function reachMeasures({ result, protocol }: CheckInput): readonly Measure[] {
@@ -143,7 +143,7 @@ export function reachMeasures({ result, protocol }: CheckInput): readonly Measur
 }
 
 /** A person's reach changes by this much from day to day, metres. */
-const ARM = 0.025;
+const ARM = 0.02;
 
 /** The reach of a stick's reading against the person's own, from the kit. */
 export function armMeasures({ readings, reach }: CheckInput): readonly Measure[] {

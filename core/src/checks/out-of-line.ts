@@ -1,6 +1,6 @@
 import { deriveTree, type TreeResult } from '../tree/index';
 import { DomainError } from '../units';
-import type { Check, CheckInput, Finding, Measure } from './finding';
+import { type Check, type CheckInput, type Finding, type Measure, orElse } from './finding';
 import { isAlarm, measuresOf } from './measures';
 import { type Slip, slipsIn } from './slips/index';
 
@@ -33,10 +33,7 @@ export const outOfLine: Check = (input) => {
       target: best.target,
       severity: 'doubt',
       what: worst.finding().what,
-      why:
-        whys.length === 1
-          ? (whys[0] as string)
-          : whys.map((w, i) => (i === 0 ? w : `Or: ${w.charAt(0).toLowerCase()}${w.slice(1)}`)).join(' '),
+      why: orElse(whys),
       remedy: best.remedy,
       ...(also.length > 0 ? { causes: [best, ...also].map((c) => c.code) } : {}),
     } satisfies Finding,

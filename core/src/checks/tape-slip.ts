@@ -22,14 +22,15 @@ export interface TapeSlip {
 export const believes = (w: Witness, d: number) => d >= w.low && d <= w.high;
 
 /**
- * The slip that would make a reading agree with its witness, the likeliest first.
+ * The slips that would make a reading agree with its witness, the likeliest first, each once.
  * @param reading the one that does not agree
  * @param diameter what it gives now, metres
  * @param witness what it is held against
- * @returns the slip, or null when no usual one explains it
+ * @returns none when no usual slip explains it
  */
-export function slipOf(reading: AnyDiameter, diameter: Metres, witness: Witness): TapeSlip | null {
-  return candidates(reading, diameter).find((s) => s.diameter >= witness.likely[0] && s.diameter <= witness.likely[1]) ?? null;
+export function slipsOf(reading: AnyDiameter, diameter: Metres, witness: Witness): readonly TapeSlip[] {
+  const fit = candidates(reading, diameter).filter((s) => s.diameter >= witness.likely[0] && s.diameter <= witness.likely[1]);
+  return fit.filter((s, i) => fit.findIndex((o) => o.code === s.code) === i);
 }
 
 function candidates(r: AnyDiameter, d: Metres): readonly TapeSlip[] {

@@ -27,11 +27,13 @@ export function crewTree(
   preset: PresetKey,
   more: { slopeRead?: boolean; scale?: Scale; visited?: boolean; stations?: number } = {},
 ): CrewTree {
-  const open = preset === 'street' || preset === 'tall-tree';
+  // one tree in seven of a forest stands at its edge or in a gap
+  const open = preset === 'street' || preset === 'tall-tree' || s.uniform() < 1 / 7;
   const crown = s.uniform() < 0.5 ? 'conifer' : 'broad';
   const height = preset === 'tall-tree' ? s.between(25, 60) : s.between(7, 35);
-  // forest trees slender, open-grown ones stout; the spread is that of stands, not of the checks
-  const slender = Math.exp(open ? Math.log(38) + s.normal(0.28) : Math.log(68) + s.normal(0.25));
+  // forest trees slender, those at its edge stouter, street trees and old giants as they come
+  const [middle, spread] = !open ? [68, 0.25] : preset === 'street' || preset === 'tall-tree' ? [27.5, 0.37] : [38, 0.28];
+  const slender = Math.exp(Math.log(middle) + s.normal(spread));
   const dbh = (height - 1.3) / slender;
   const tip = { x: s.normal(crown === 'conifer' ? 0.5 : 1.5), z: s.normal(crown === 'conifer' ? 0.5 : 1.5) };
   const eyeTrue = s.between(1.5, 1.8);
@@ -44,8 +46,7 @@ export function crewTree(
   for (let i = 0; i < stations; i++) {
     const station = 'ABC'[i] as string;
     const bearing = s.between(0, 360);
-    const distance = height * s.between(0.8, 1.5);
-    const slope = Math.tan((s.between(-1, 1) * (steep ? 30 : 10) * Math.PI) / 180);
+    const { distance, slope } = standing(s, height, steep ? 30 : 10);
     const eye = eyeTrue + s.normal(0.03) - distance * slope;
     const [cos, sin] = [Math.cos((bearing * Math.PI) / 180), Math.sin((bearing * Math.PI) / 180)];
     const away = Math.hypot(distance - (tip.x * cos + tip.z * sin), tip.z * cos - tip.x * sin);
@@ -82,7 +83,8 @@ export function crewTree(
       ? {
           previous: [
             {
-              diameter: dbh - years * s.between(0.001, 0.008) + s.normal(0.002),
+              // one in five stands still: suppressed, or old
+              diameter: dbh - years * (s.uniform() < 0.2 ? 0 : s.between(0.001, 0.008)) + s.normal(0.002),
               sigma: 0.002,
               pom: PRESETS[preset].options.breastHeight,
               years,
@@ -94,9 +96,18 @@ export function crewTree(
   };
 }
 
-const round = (n: number, decimals: number) => Number(n.toFixed(decimals));
+/** Where a crew stands: about a tree's length away, on ground up to so steep, degrees; back from where the tip is past 57°. */
+function standing(s: Stream, height: number, steepest: number): { distance: number; slope: number } {
+  for (;;) {
+    const distance = height * 1.1 * Math.exp(s.normal(0.3));
+    const slope = Math.tan((s.between(-1, 1) * steepest * Math.PI) / 180);
+    if (height / distance + slope < 1.55) return { distance, slope };
+  }
+}
 
-/** What the checks say of it. */
+export const round = (n: number, decimals: number) => Number(n.toFixed(decimals));
+
+/** What the checks say of it, advice too. */
 export function crewFindings(t: CrewTree): readonly Finding[] {
   const protocol = PRESETS[t.preset].options;
   const eye = t.eyeHeight === null ? {} : { eyeHeight: metres(t.eyeHeight) };
@@ -110,210 +121,8 @@ export function crewFindings(t: CrewTree): readonly Finding[] {
     ...(t.previous ? { previous: t.previous } : {}),
     ...(t.previousHeight ? { previousHeight: t.previousHeight } : {}),
   };
-  return checkTree(input).filter((f) => f.severity !== 'advice');
+  return checkTree(input);
 }
 
-/** A slip planted in a tree's readings. */
-export interface Blunder {
-  readonly name: string;
-  /** At least this share of all of them is noticed, seen or not: most of the rest moves nothing past what clean trees do. */
-  readonly found: number;
-  /** Codes any of which names it. */
-  readonly codes: readonly string[];
-  readonly tree: (s: Stream, preset: PresetKey) => CrewTree;
-  readonly plant: (t: CrewTree, s: Stream) => readonly Reading[] | null;
-}
-
-const first = (r: Reading) => r.station === 'A' || r.station === undefined;
-const at = (t: CrewTree, target: string, to: (r: Extract<Reading, { kind: 'angle' }>) => Reading) =>
-  t.readings.map((r) => (r.kind === 'angle' && r.target === target && first(r) ? to(r) : r));
-const kind = <K extends Reading['kind']>(t: CrewTree, which: K, to: (r: Extract<Reading, { kind: K }>) => Reading) =>
-  t.readings.map((r) => (r.kind === which && first(r) ? to(r as Extract<Reading, { kind: K }>) : r));
-const swap = (v: number) => {
-  const d = String(v);
-  return d.length > 1 && d[0] !== d[1] && d[1] !== '.' && d[1] !== '0' ? Number(`${d[1]}${d[0]}${d.slice(2)}`) : null;
-};
-const known = (s: Stream, p: PresetKey) => crewTree(s, p, { slopeRead: true });
-
-export const BLUNDERS: readonly Blunder[] = [
-  {
-    name: 'sign of the base',
-    found: 0.9,
-    codes: ['base-sign'],
-    tree: known,
-    plant: (t) => at(t, 'base', (r) => ({ ...r, value: -r.value })),
-  },
-  {
-    name: 'sign of the tip',
-    found: 0.97,
-    codes: ['tip-sign', 'top-below-base'],
-    tree: known,
-    plant: (t) => at(t, 'tip', (r) => ({ ...r, value: -r.value })),
-  },
-  { name: 'base left at level', found: 0.76, codes: ['base-level'], tree: known, plant: (t) => at(t, 'base', (r) => ({ ...r, value: 0 })) },
-  {
-    name: 'sign of a mark',
-    found: 0.88,
-    codes: ['mark-sign'],
-    tree: known,
-    plant: (t) => {
-      const D = t.readings.find((r) => r.kind === 'distance' && first(r));
-      if (D?.kind !== 'distance') return null;
-      const mark = at(t, 'base', (r) => {
-        const scale = r.scale === 'degree' ? Math.tan((r.value * Math.PI) / 180) : r.value / (r.scale === 'fixed' ? 20 : 100);
-        const up = scale + 1.3 / D.value;
-        const value = r.scale === 'degree' ? (Math.atan(up) * 180) / Math.PI : up * (r.scale === 'fixed' ? 20 : 100);
-        return { ...r, target: 'mark', value: -round(value, 1) };
-      });
-      return [...mark, { kind: 'mark-height', value: 1.3, unit: 'm', station: 'A' }];
-    },
-  },
-  {
-    name: 'degrees for percent, all',
-    found: 0.74,
-    codes: ['degrees-for-percent'],
-    tree: (s, p) => crewTree(s, p, { scale: 'degree' }),
-    plant: (t) => t.readings.map((r) => (r.kind === 'angle' && first(r) ? { ...r, scale: 'percent' as const } : r)),
-  },
-  {
-    name: 'percent for degrees, all',
-    found: 0.95,
-    codes: ['percent-for-degrees'],
-    tree: (s, p) => crewTree(s, p, { scale: 'percent' }),
-    plant: (t) =>
-      t.readings.some((r) => r.kind === 'angle' && Math.abs(r.value) >= 89)
-        ? null
-        : t.readings.map((r) => (r.kind === 'angle' && first(r) ? { ...r, scale: 'degree' as const } : r)),
-  },
-  {
-    name: 'another fixed scale',
-    found: 0.63,
-    codes: ['other-scale', 'base-other-scale', 'tip-other-scale'],
-    tree: (s, p) => crewTree(s, p, { scale: 'fixed' }),
-    plant: (t, s) => {
-      const other = s.uniform() < 0.5 ? 15 : 30;
-      return t.readings.map((r) => (r.kind === 'angle' && first(r) ? { ...r, scaleDistance: other } : r));
-    },
-  },
-  {
-    name: 'feet for metres',
-    found: 0.97,
-    codes: ['distance-in-feet'],
-    tree: known,
-    plant: (t) => kind(t, 'distance', (r) => ({ ...r, value: round(r.value / 0.3048, 1) })),
-  },
-  {
-    name: 'distance: digits swapped',
-    found: 0.84,
-    codes: ['digits-swapped'],
-    tree: known,
-    plant: (t) => {
-      const d = t.readings.find((r) => r.kind === 'distance');
-      const v = d && 'value' in d ? swap(d.value) : null;
-      return v ? kind(t, 'distance', (r) => ({ ...r, value: v })) : null;
-    },
-  },
-  {
-    name: 'distance: decimal point',
-    found: 0.97,
-    codes: ['decimal-slip'],
-    tree: known,
-    plant: (t) => kind(t, 'distance', (r) => ({ ...r, value: round(r.value * 10, 1) })),
-  },
-  {
-    name: 'girth as diameter',
-    found: 0.33,
-    codes: ['circumference-as-diameter'],
-    tree: crewTree,
-    plant: (t) => kind(t, 'diameter', (r) => ({ ...r, value: round(r.value * Math.PI, 1) })),
-  },
-  {
-    name: 'diameter: decimal point',
-    found: 0.97,
-    codes: ['decimal-slip'],
-    tree: crewTree,
-    plant: (t) => kind(t, 'diameter', (r) => ({ ...r, value: round(r.value / 10, 2) })),
-  },
-  {
-    name: 'inches as centimetres',
-    found: 0.64,
-    codes: ['inches-as-centimetres'],
-    tree: crewTree,
-    plant: (t) => kind(t, 'diameter', (r) => ({ ...r, value: round(r.value / 2.54, 1) })),
-  },
-  {
-    name: 'single steps as paces',
-    found: 0.97,
-    codes: ['single-steps'],
-    tree: known,
-    plant: (t, s) => {
-      const d = t.readings.find((r) => r.kind === 'distance' && first(r));
-      return d?.kind === 'distance'
-        ? [
-            ...t.readings,
-            {
-              kind: 'paces',
-              value: Math.round((d.value / 0.75) * (1 + s.normal(0.02))),
-              pace: 1.5,
-              sigmaShare: 0.02,
-              along: d.along === 'slope' ? 'slope' : 'level',
-              to: 'axis',
-              station: 'A',
-            },
-          ]
-        : null;
-    },
-  },
-  {
-    name: 'stick and reach swapped',
-    found: 0.57,
-    codes: ['stick-swapped', 'unusual-reach', 'length-as-reach', 'reach-differs'],
-    tree: (s, p) => crewTree(s, p, { stations: 1 }),
-    plant: (t, s) => stickInstead(t, s, (covers, reach) => ({ value: 100 * reach, reach: covers })),
-  },
-  {
-    name: 'stick’s length as reach',
-    found: 0.97,
-    codes: ['length-as-reach', 'unusual-reach', 'reach-differs'],
-    tree: (s, p) => crewTree(s, p, { stations: 1 }),
-    plant: (t, s) => stickInstead(t, s, (covers) => ({ value: 100 * covers, reach: 1 })),
-  },
-  {
-    name: 'reported height, another set distance',
-    found: 0.97,
-    codes: ['device-distance'],
-    tree: (s, p) => crewTree(s, p, { stations: 1, slopeRead: false }),
-    plant: (t, s) => {
-      const d = t.readings.find((r) => r.kind === 'distance');
-      if (d?.kind !== 'distance') return null;
-      const set = [15, 20, 25, 30].find((v) => Math.abs(v / d.value - 1) > 0.1) ?? 20;
-      const reported = t.height * (set / d.value) * (1 + s.normal(0.02));
-      return [
-        ...t.readings.filter((r) => r.kind !== 'angle'),
-        { kind: 'device-height', target: 'tip', value: round(reported, 1), unit: 'm', setDistance: set, station: 'A' },
-      ];
-    },
-  },
-  {
-    name: 'slope forgotten',
-    found: 0.0,
-    codes: ['slope-distance'],
-    tree: known,
-    plant: (t) => kind(t, 'distance', (r) => ({ ...r, along: 'level' })),
-  },
-];
-
-function stickInstead(
-  t: CrewTree,
-  s: Stream,
-  typed: (covers: number, reach: number) => { value: number; reach: number },
-): readonly Reading[] | null {
-  const d = t.readings.find((r) => r.kind === 'distance');
-  if (d?.kind !== 'distance') return null;
-  const covers = (t.height / d.value) * t.reach * (1 + s.normal(0.03));
-  const { value, reach } = typed(covers, t.reach);
-  return [
-    ...t.readings.filter((r) => r.kind !== 'angle' || r.target === 'ground'),
-    { kind: 'stick', target: 'tip', value: round(value, 1), unit: 'cm', reach: round(reach, 3), station: 'A' },
-  ];
-}
+/** Whether something looks wrong: an advice is no alarm. */
+export const alarms = (findings: readonly Finding[]): boolean => findings.some((f) => f.severity !== 'advice');

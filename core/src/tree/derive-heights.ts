@@ -159,19 +159,17 @@ function together(all: readonly Answer<Sighted>[], input: HeightsInput): Answer<
   const [only] = found;
   if (!only) return (all.findLast((h) => !h.ok && h.code !== 'not-sighted') as Answer<never>) ?? (all.at(-1) as Answer<never>);
   const reference = input.protocol.groundReference;
-  const counted = found.flatMap((d) => {
-    const height = convert(d.height, input);
+  const converted = found.map((d) => ({ d, height: convert(d.height, input) }));
+  const counted = converted.flatMap(({ d, height }) => {
     if (height.reference === reference) return [{ ...d, height }];
     return height.converted === null ? [] : [{ ...d, height: { ...height, value: height.converted, reference, converted: null } }];
   });
   // what can't be counted from the protocol's reference is only compared with its own kind
   const kind = counted.length > 0 ? reference : only.height.reference;
   const used = counted.length > 0 ? counted : found.filter((d) => d.height.reference === kind);
-  const apart = found
-    .filter((d) =>
-      counted.length > 0 ? convert(d.height, input).converted === null && d.height.reference !== reference : d.height.reference !== kind,
-    )
-    .map(({ height: { station, method, reference: own } }) => ({ station, method, reference: own }));
+  const apart = converted
+    .filter(({ height }) => height.reference !== kind && (counted.length === 0 || height.converted === null))
+    .map(({ d: { height } }) => ({ station: height.station, method: height.method, reference: height.reference }));
   const [one] = used as [Sighted, ...Sighted[]];
   if (used.length === 1) return answer(apart.length === 0 ? one.height : { ...one.height, agreement: { ...ALONE, apart } });
   const heights = used.map((d) => d.height);
@@ -242,5 +240,5 @@ function shared(of: readonly Sighted[], sources: readonly Sources[], i: number, 
 function aside({ tip }: Sources, { distance }: Setup, tipOffset: number): number {
   return distance.ok ? (Math.abs(tip) * tipOffset * ASIDE) / distance.value.distance : 0;
 }
-/** √(E z⁴)/(2σ²) of a normal deviate, and a little for the mean's own share of it. */
+/** √(E z⁴)/(2σ²) of a normal deviate. */
 const ASIDE = Math.sqrt(3) / 2;

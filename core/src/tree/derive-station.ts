@@ -1,4 +1,4 @@
-import { type LeaningStem, PLUMB, predictedBase, propagate } from '../height/index';
+import { type LeaningStem, PLUMB, predictedBase } from '../height/index';
 import { ASSUMED_EYE_HEIGHT } from '../kit/index';
 import { HEIGHT_TARGETS, type TopTarget } from '../reading/index';
 import { type Answer, answer, type Metres, metres, type Tangent, toMetres } from '../units';
@@ -7,7 +7,7 @@ import { byPoleAt } from './derive/pole';
 import { lowAngle, OVERHEAD } from './derive/sighted';
 import { byFarSights } from './derive/two-stations';
 import { mostCertain, type ReadDistance } from './derive-distance';
-import { ERRORS_TOO_LARGE, numberOf, orNone } from './or-none';
+import { reckon } from './reckon';
 import type { Sight, StationResult } from './result';
 import { overhead, pointsOf, type Seen, type Setup, seenOf, stemOf } from './setup';
 
@@ -90,9 +90,8 @@ export function levelDistance(u: Setup): Answer<ReadDistance> {
 
 /** A distance that was reckoned from other readings, with its error. */
 function reckoned(by: 'pole' | 'two-stations', { terms, of }: Reckoning, sights: Terms, stem: LeaningStem): Answer<ReadDistance> {
-  const read = { ...terms, ...sights } as Required<Terms>;
-  const distance = of(Object.fromEntries(Object.entries(read).map(([part, m]) => [part, m.value])), stem);
-  if (!distance.ok) return distance;
-  const sigma = orNone(() => propagate(read, (v) => numberOf(of(v, stem))).sigma);
-  return sigma === null ? ERRORS_TOO_LARGE : answer({ distance: metres(distance.value), sigma: metres(sigma), by, along: 'level' });
+  const found = reckon({ ...terms, ...sights }, (v) => of(v, stem));
+  if (!found.ok) return found;
+  const { value, sigma } = found.value;
+  return answer({ distance: metres(value), sigma: metres(sigma), by, along: 'level' });
 }

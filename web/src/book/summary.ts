@@ -1,5 +1,6 @@
 import {
   type Answer,
+  byGravity,
   checkSurvey,
   type Finding,
   type ProtocolOptions,
@@ -63,7 +64,7 @@ export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: Sur
   const rows =
     among.size === 0
       ? own
-      : own.map((r) => (among.has(r.id) ? { ...r, findings: byRank([...r.findings, ...(among.get(r.id) ?? [])]) } : r));
+      : own.map((r) => (among.has(r.id) ? { ...r, findings: byGravity([...r.findings, ...(among.get(r.id) ?? [])]) } : r));
   return {
     survey,
     protocol,
@@ -72,9 +73,6 @@ export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: Sur
     withHeight: rows.filter((r) => r.result?.height.ok).length,
   };
 }
-
-const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
-const byRank = (all: readonly Finding[]) => all.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
 
 /** A row as the others of its survey look at it. */
 const surveyed =

@@ -6,7 +6,7 @@ import type { Lean } from '../result';
 import { type Aim, type Setup, seenOf, stemOf } from '../setup';
 import { type Around, at, type Derived, foundBy, type Term, type Terms, type Values } from './define';
 
-export const LEAN_NEEDS_BASE = noAnswer(
+const LEAN_NEEDS_BASE = noAnswer(
   'lean-needs-base',
   'On a leaning stem it matters how the base is seen from here: sight the base too, or take the lean back.',
 );

@@ -1,11 +1,11 @@
-import { type ErrorPart, type LeaningStem, type Measured, propagate } from '../../height/index';
+import type { ErrorPart, LeaningStem, Measured } from '../../height/index';
 import type { ReadingErrors } from '../../kit/index';
 import type { SightedReference, TopTarget } from '../../reading/index';
 import type { GroundReference } from '../../survey/index';
 import { type Answer, answer, type Metres, metres, noAnswer } from '../../units';
 import type { ReadDistance, Thickness } from '../derive-distance';
 import type { OtherMethod } from '../methods';
-import { ERRORS_TOO_LARGE, numberOf, orNone } from '../or-none';
+import { reckon } from '../reckon';
 import type { Assumption, HeightResult, Lean, Sight } from '../result';
 import type { Aim, Setup } from '../setup';
 
@@ -131,10 +131,8 @@ export function foundBy(
   reference: SightedReference = a.protocolReference,
 ): Answer<Derived> {
   const all = Object.entries(terms) as [ErrorPart, Term][];
-  const value = height(Object.fromEntries(all.map(([name, term]) => [name, term.value])));
-  if (!value.ok) return value;
-  const spread = orNone(() => propagate(terms as Required<Terms>, (v) => numberOf(height(v))));
-  if (!spread) return ERRORS_TOO_LARGE;
-  const parts = Object.fromEntries(all.map(([name, { source }]) => [name, { by: (spread.parts as Values)[name] ?? 0, source }]));
-  return found(a, method, value.value, parts, from, lean, reference);
+  const made = reckon(terms, height);
+  if (!made.ok) return made;
+  const parts = Object.fromEntries(all.map(([name, { source }]) => [name, { by: made.value.parts[name] ?? 0, source }]));
+  return found(a, method, made.value.value, parts, from, lean, reference);
 }

@@ -2,7 +2,7 @@ import type { AngleReading } from '../../reading/index';
 import { othersOf } from '../gather';
 import { type Aim, type Setup, seenOf } from '../setup';
 import type { Way } from './define';
-import { byPair, lowOf, noLowForIncluded, readReckoning } from './sighted';
+import { byPair, lowOf, NO_LOW, readReckoning } from './sighted';
 
 /** One angle between base and target. */
 export const includedAngle: Way = (aim, a) => {
@@ -14,8 +14,8 @@ export const includedAngle: Way = (aim, a) => {
   // what another sight to the target stands on is not what this angle opened from, unless somebody says so
   const overMark = read.over === 'mark' || (read.over === undefined && !base.angle && !base.shot && !angle && !shot);
   const low = overMark ? lowOf(u, 'mark', mark.angle ?? mark.shot) : lowOf(u, 'base', base.angle ?? base.shot);
-  if (!low.ok) return low.code === 'no-base' ? noLowForIncluded : low;
-  if (!top) return noLowForIncluded;
+  if (!low.ok) return low.code === 'no-base' ? NO_LOW : low;
+  if (!top) return NO_LOW;
   const distance = readReckoning(u);
   const line = Boolean(low.value.low.line);
   if (!distance.ok && !line) return distance;

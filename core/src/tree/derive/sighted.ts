@@ -6,13 +6,13 @@ import {
   type ErrorPart,
   eyeOver,
   footDistance,
-  propagate,
+  type Propagated,
   signCase,
 } from '../../height/index';
 import { type Answer, answer, type Metres, metres, noAnswer, radians, tangent } from '../../units';
 import { NO_DISTANCE } from '../derive-distance';
 import type { SightedMethod } from '../methods';
-import { ERRORS_TOO_LARGE, numberOf, orNone } from '../or-none';
+import { ERRORS_TOO_LARGE, reckon } from '../reckon';
 import type { HeightResult, Lean, Sight } from '../result';
 import { type Aim, asAngle, overhead, type Setup, seenOf, stemOf } from '../setup';
 import { type Around, angleTerm, at, type Derived, type Reckoning, type Sources, type Terms, type Values } from './define';
@@ -30,7 +30,7 @@ export interface Pair {
 }
 
 const NO_BASE = noAnswer('no-base', 'The base is not sighted yet: the height needs both ends.');
-const NO_LOW = noAnswer('no-base', 'The angle between goes from the base up: sight the base too, or a mark of known height.');
+export const NO_LOW = noAnswer('no-base', 'The angle between goes from the base up: sight the base too, or a mark of known height.');
 const BARK = noAnswer('bark-without-diameter', 'The shot ended at the bark: read the diameter, and half of it is added.');
 export const OVERHEAD = noAnswer(
   'tip-overhead',
@@ -50,7 +50,6 @@ export function lowAngle(u: Setup): Answer<Pick<Pair, 'low' | 'met' | 'markHeigh
   const low = foot ? lowOf(u, 'base', foot) : lowOf(u, 'mark', asAngle(seenOf(u, 'mark')));
   return low.ok ? answer(angleOnly(low.value)) : low;
 }
-export const noLowForIncluded = NO_LOW;
 
 /** A shot taken for its angle alone, where the distance comes from elsewhere. */
 function angleOnly<T extends Pick<Pair, 'low'>>(of: T): T {
@@ -174,19 +173,12 @@ function byModel(a: Around, pair: Pair, lean: Lean | null, plumb: Setup['plumb']
     if (plumb) return byLeaning({ distance: metres(at(v, 'plumb')), top: sight, eye, stem: stemOf(null) });
     return byLeaning({ distance: metres(away + (isTip ? at(v, 'tip-offset') : 0)), top: sight, eye, stem });
   };
-  const read = terms as Required<Terms>;
-  const value = height(Object.fromEntries(Object.entries(read).map(([k, m]) => [k, m.value])));
-  if (!value.ok) return value;
-  const made = orNone(() => propagate(read, (v) => numberOf(height(v))));
-  return made === null ? ERRORS_TOO_LARGE : answer(withZeros(value.value, made, terms));
+  const made = reckon(terms, height);
+  return made.ok ? answer(withZeros(made.value, terms)) : made;
 }
 
 /** What an instrument's zero is off by moves all its sights together. */
-function withZeros(
-  value: Metres,
-  made: { readonly sigma: number; readonly parts: Readonly<Record<string, number>>; readonly dominant: string },
-  terms: Terms,
-): Made {
+function withZeros(made: Propagated<string> & { readonly value: Metres }, terms: Terms): Made {
   const zeros = new Map<string, number>();
   for (const [part, term] of Object.entries(terms)) {
     if (!term.zero || !(term.sigma > 0)) continue;
@@ -203,7 +195,7 @@ function withZeros(
     for (const [of, by] of zeros) from.set(`zero ${of}`, by);
     return { from, tip: made.parts['tip-offset'] ?? 0 };
   };
-  return { value, sigma: metres(Math.hypot(made.sigma, zero)), parts, dominant, sources };
+  return { value: made.value, sigma: metres(Math.hypot(made.sigma, zero)), parts, dominant, sources };
 }
 
 /** A shot has two errors, of its angle and of its length: the length's own key beside the sight's. */

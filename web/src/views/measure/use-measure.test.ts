@@ -43,7 +43,12 @@ describe('the work at a tree', () => {
   it('corrects what is kept, keeps what was, and takes the newest back into the field', async () => {
     const page = await openPage();
     page.keys('41.3', '25', '80', '8');
-    expect(page.m().findings().map((f) => f.code)).toContain('base-sign');
+    expect(
+      page
+        .m()
+        .findings()
+        .map((f) => f.code),
+    ).toContain('base-sign');
     page.run((m) => m.pick('base'));
     page.keys('-8');
     expect(height(page)).toBeCloseTo(22, 9);
@@ -164,7 +169,12 @@ describe('time', () => {
     page.keys('1.5 1.92');
     const minutes = () => page.m().readings.flatMap((r) => ('minute' in r ? [r.minute] : []));
     expect(minutes()).toEqual([617, 640]);
-    expect(page.m().findings().map((f) => f.code)).toContain('shadow-gap');
+    expect(
+      page
+        .m()
+        .findings()
+        .map((f) => f.code),
+    ).toContain('shadow-gap');
     page.unmount();
   });
 });
