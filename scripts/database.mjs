@@ -22,6 +22,8 @@ async function withClient(config, work) {
  */
 export async function ensureDatabase(cluster, name) {
   await withClient(cluster.admin('postgres'), async (admin) => {
+    // one at a time: two that look for the roles at once would both make them
+    await admin.query("select pg_advisory_lock(hashtext('arbolito.roles'))");
     for (const role of ['arbolito_owner', 'arbolito']) {
       const there = await admin.query('select 1 from pg_roles where rolname = $1', [role]);
       if (!there.rowCount) await admin.query(`create role ${role} login`);
@@ -59,6 +61,8 @@ export async function applyMigrations(config, server) {
     if (server) {
       await pool.query(`grant usage on schema public to ${server}`);
       await pool.query(`grant select, insert on all tables in schema public to ${server}`);
+      // the counters of the scopes are all it ever changes
+      await pool.query(`grant update on scope to ${server}`);
       await pool.query(`grant usage on all sequences in schema public to ${server}`);
     }
     const { rows } = await pool.query('select exists (select from record) as filled');

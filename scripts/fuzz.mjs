@@ -1,4 +1,6 @@
 // Sends what nobody should: every endpoint and method, with sound requests spoiled at random, from a seed.
+import { pullAll } from './pull-all.mjs';
+
 const NASTY = [
   null,
   true,
@@ -56,6 +58,7 @@ const PATHS = [
   '/api/v1/',
   '/api/v1/derive',
   '/api/v1/sync',
+  '/api/v1/surveys',
   '/api/v1/openapi.json',
 ];
 const QUERIES = [
@@ -65,8 +68,12 @@ const QUERIES = [
   '?after=x',
   '?after=1e9',
   '?limit=0',
-  '?after=0&limit=1001',
-  '?after=0&limit=3',
+  '?scope=shared',
+  '?scope=shared&limit=1001',
+  '?scope=shared&limit=3',
+  '?scope=shared&after=0',
+  '?scope=01923c5e-7d11-7aaa-8bbb-0123456789ab',
+  '?scope=shared&scope=x',
   '?__proto__=1',
   '?after[]=1',
   '?%00',
@@ -143,7 +150,7 @@ export async function fuzz(address, { seed, requests }) {
         raws.push(pick(RAW));
         at[key] = `raw ${raws.length - 1} raw`;
       } else if (how < 0.8) delete at[key];
-      else if (how < 0.9) at[pick(['hat', 'constructor', 'toString', 'kind', 'seq', ''])] = structuredClone(pick(NASTY));
+      else if (how < 0.9) at[pick(['hat', 'constructor', 'toString', 'kind', 'seq', 'scope', ''])] = structuredClone(pick(NASTY));
       else copy = random() < 0.1 ? structuredClone(pick(NASTY)) : copy;
     }
     return (JSON.stringify(copy) ?? 'null').replace(/"raw (\d+) raw"/g, (_, i) => raws[Number(i)]);
@@ -151,16 +158,12 @@ export async function fuzz(address, { seed, requests }) {
 
   const api = JSON.parse((await ask('/api/v1/openapi.json')).text);
   const examples = Object.values(api.paths['/api/v1/derive'].post.requestBody.content['application/json'].examples).map((e) => e.value);
-  const samples = [];
-  let total = 0;
-  for (let after = 0, more = true; more; ) {
-    const page = JSON.parse((await ask(`/api/v1/sync?after=${after}&limit=1000`)).text);
-    if (samples.length < 2000) samples.push(...page.records);
-    total += page.records.length;
-    ({ next: after, more } = page);
-  }
+  const get = async (path) => JSON.parse((await ask(path)).text);
+  const there = await pullAll(get);
+  const total = there.length;
+  const samples = there.slice(0, 2000);
   const anew = () => {
-    const { seq: _, ...record } = structuredClone(pick(samples.filter((r) => r.supersedes === null)));
+    const { seq: _, scope: __, ...record } = structuredClone(pick(samples.filter((r) => r.supersedes === null)));
     record.id = newId();
     record.entity = record.id;
     return record;
@@ -207,12 +210,7 @@ export async function fuzz(address, { seed, requests }) {
     }
   }
   // nothing but what was told stored has come in
-  let now = 0;
-  for (let after = 0, more = true; more; ) {
-    const page = JSON.parse((await ask(`/api/v1/sync?after=${after}&limit=1000`)).text);
-    now += page.records.length;
-    ({ next: after, more } = page);
-  }
+  const now = (await pullAll(get)).length;
   if (now !== total + stored) wrong(`${total} records were there, ${stored} were told stored, ${now} are there`);
   return seen;
 }

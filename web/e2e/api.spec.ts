@@ -39,8 +39,13 @@ test('every error is a problem that says what to do, and none is a success', asy
   const wrongMethod = await request.get(derive);
   expect(wrongMethod.status()).toBe(405);
   expect(wrongMethod.headers().allow).toBe('POST');
-  expect((await request.get('/api/v1/sync?after=x')).status()).toBe(400);
-  expect((await request.get('/api/v1/sync?after=0&limit=5000')).status()).toBe(400);
+  expect((await request.get('/api/v1/sync?scope=shared&after=x')).status()).toBe(400);
+  expect((await request.get('/api/v1/sync?scope=shared&limit=5000')).status()).toBe(400);
+  // a page of before there were scopes is told to reload, and keeps what it has
+  const old = await request.get('/api/v1/sync?after=0&limit=500');
+  expect([old.status(), JSON.stringify(await old.json())]).toEqual([400, expect.stringContaining('reload')]);
+  expect((await request.get('/api/v1/sync?scope=01923c5e-7d11-7aaa-8bbb-0123456789ab')).status()).toBe(404);
+  expect((await request.get('/api/v1/sync?scope=shared&after=01923c5e-7d11-7aaa-8bbb-0123456789ab.1')).status()).toBe(409);
   expect(baseURL).toContain('127.0.0.1');
 });
 
@@ -52,7 +57,7 @@ test('the description is served, its examples work, and pulling goes page by pag
     const answer = await (await request.post('/api/v1/derive', { data: value })).json();
     expect(answer.trees.every((t: { ok: boolean }) => t.ok)).toBe(true);
   }
-  const page = await (await request.get('/api/v1/sync?after=0&limit=7')).json();
+  const page = await (await request.get('/api/v1/sync?scope=shared&limit=7')).json();
   expect(page.records).toHaveLength(7);
   expect(page.more).toBe(true);
 });

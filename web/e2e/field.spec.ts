@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { pullAll } from '../../scripts/pull-all.mjs';
 import { figure, openMeasure } from './pad';
 
 test('with the server out of reach readings are kept here, and sent when it is back', async ({ page, context, request }) => {
@@ -20,13 +21,8 @@ test('with the server out of reach readings are kept here, and sent when it is b
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
     await expect(page.getByRole('status').first()).toContainText('all kept and sent', { timeout: 2000 });
   }).toPass({ timeout: 60_000 });
-  const found: unknown[] = [];
-  for (let after = 0, more = true; more; ) {
-    const answer = await (await request.get(`/api/v1/sync?after=${after}&limit=1000`)).json();
-    found.push(...answer.records.filter((r: { id: string }) => r.id === tree));
-    ({ next: after, more } = answer);
-  }
-  expect(found).toHaveLength(1);
+  const there = await pullAll(async (path) => (await request.get(path)).json());
+  expect(there.filter((r) => r.id === tree)).toHaveLength(1);
 });
 
 test('another device sees the tree; two corrections of one reading are left to a person', async ({ browser, baseURL }) => {

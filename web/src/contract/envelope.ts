@@ -1,9 +1,9 @@
 import 'reflect-metadata';
-import { IsIn, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsObject, IsOptional, Matches, Max, Min } from 'class-validator';
 import { Says } from './describe';
 import { type KindFacts, upgraded } from './kinds/define';
 import { KIND_NAMES, KINDS, type Kind } from './kinds/index';
-import { Id, MaybeId, Moment, Text } from './records/fields';
+import { Id, MaybeId, Moment, SCOPE, Text } from './records/fields';
 import { BODIES, type BodyOf } from './records/index';
 import { type Checked, validate } from './validate';
 
@@ -31,6 +31,11 @@ export class SentRecord extends RecordEnvelope {
   @Min(1, { message: 'a whole number from 1' })
   @Says('Its place in the server’s order, in what was pulled; says nothing when it is sent back.')
   seq?: number;
+
+  @IsOptional()
+  @Matches(SCOPE, { message: '“shared”, or the id of a survey' })
+  @Says('The scope it belongs to: shared, or its survey’s id. It follows from the body; where it is said it must be that one.')
+  scope?: string;
 }
 
 export type { BodyOf };
@@ -75,7 +80,7 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
   const plainBody = upgraded(facts, record.schema, (plain as { body: Record<string, unknown> }).body);
   const body = validate(BODIES[record.kind] as new () => object, plainBody, field('body'));
   if (!body.ok) return body;
-  const { seq: _, ...own } = record;
+  const { seq: _, scope: __, ...own } = record;
   return {
     ok: true,
     value: {

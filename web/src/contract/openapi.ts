@@ -8,8 +8,9 @@ import { EXAMPLES } from './examples';
 import { OUTLINE_SCHEMA } from './geometry';
 import { KIND_NAMES } from './kinds/index';
 import { Problem } from './problem';
+import { ID, SCOPE } from './records/fields';
 import { BODIES } from './records/index';
-import { PullResponse, PushRequest, PushResponse, SYNC_LIMIT } from './sync';
+import { CURSOR, PullResponse, PushRequest, PushResponse, SurveysResponse, SYNC_LIMIT } from './sync';
 
 type Schema = Record<string, unknown>;
 
@@ -169,18 +170,43 @@ export function openApi(): Schema {
           responses: answers('One answer a record, in the order sent.', s.ref(PushResponse), problem),
         },
         get: {
-          summary: 'Records in the order in which the server stored them.',
+          summary: 'The records of a scope in the order in which the server stored them.',
+          description:
+            'Take in “shared” first, then the surveys that are wanted: each names only what it holds itself and what is shared. 404: no such survey. 409: the cursor is of another book or of a place not reached yet; begin again without one.',
           parameters: [
+            {
+              name: 'scope',
+              in: 'query',
+              required: true,
+              schema: { type: 'string', pattern: SCOPE.source },
+              description: '“shared”, or the id of a survey.',
+            },
             {
               name: 'after',
               in: 'query',
-              required: true,
-              schema: { type: 'integer', minimum: 0 },
-              description: 'The next of the page before, or 0.',
+              required: false,
+              schema: { type: 'string', pattern: CURSOR.source },
+              description: 'The next of the page before; left out at the beginning.',
             },
             { name: 'limit', in: 'query', required: false, schema: { type: 'integer', minimum: 1, maximum: SYNC_LIMIT, default: 500 } },
           ],
           responses: answers('A page of records.', s.ref(PullResponse), problem),
+        },
+      },
+      '/api/v1/surveys': {
+        get: {
+          summary: 'The surveys of the book, apart from their records.',
+          parameters: [
+            {
+              name: 'after',
+              in: 'query',
+              required: false,
+              schema: { type: 'string', pattern: ID.source },
+              description: 'The next of the page before; left out at the beginning.',
+            },
+            { name: 'limit', in: 'query', required: false, schema: { type: 'integer', minimum: 1, maximum: SYNC_LIMIT, default: 500 } },
+          ],
+          responses: answers('A page of surveys, by id.', s.ref(SurveysResponse), problem),
         },
       },
       '/api/v1/openapi.json': { get: { summary: 'This description.', responses: { '200': { description: 'OpenAPI 3.1.' } } } },

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, Max, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Matches, Max, Min } from 'class-validator';
 import { Each, Many, Says } from './describe';
 import { RecordEnvelope } from './envelope';
+import { ID, SCOPE } from './records/fields';
 
 /** At most so many records in one push or page. */
 export const SYNC_LIMIT = 1000;
@@ -35,16 +36,47 @@ export class PushResponse {
 }
 
 export class StoredRecord extends RecordEnvelope {
-  @IsInt() @Min(1) @Says('Its place in the server’s order.') seq!: number;
+  @IsInt() @Min(1) @Says('Its place in the order of its scope, from 1 without a gap.') seq!: number;
+  @IsString() @Says('“shared”, or the id of its survey.') scope!: string;
 }
 export class PullResponse {
   @Many(() => StoredRecord) records!: StoredRecord[];
-  @IsInt() @Min(0) @Says('Send this as after next time.') next!: number;
+  @IsString() @Says('Send this as after next time.') next!: string;
   @IsIn([true, false]) @Says('Whether there are more right now.') more!: boolean;
 }
 
+/** Where a pull stopped: the book's own id and a place in the order of a scope. */
+export const CURSOR = /^([0-9a-f-]{36})\.(0|[1-9]\d{0,14})$/;
+
 export class PullQuery {
-  @IsInt({ message: 'a whole number from 0' }) @Min(0, { message: 'a whole number from 0' }) after!: number;
+  @Matches(SCOPE, { message: '“shared”, or the id of a survey; a page that does not say it is too old: reload it' })
+  scope!: string;
+  @IsOptional()
+  @Matches(CURSOR, { message: 'the next of the page before; left out at the beginning' })
+  after?: string;
+  @IsInt({ message: `a whole number from 1 to ${SYNC_LIMIT}` })
+  @Min(1, { message: `a whole number from 1 to ${SYNC_LIMIT}` })
+  @Max(SYNC_LIMIT, { message: `a whole number from 1 to ${SYNC_LIMIT}` })
+  limit!: number;
+}
+
+/** A survey as the server lists it, whether its records were ever pulled or not. */
+export class SurveyLine {
+  @IsString() @Says('Its id, and the name of its scope.') id!: string;
+  @IsOptional() @IsString() @Says('Null while no version of it is in force.') name!: string | null;
+  @IsOptional() @IsString() place!: string | null;
+  @IsInt() @Min(0) @Says('Trees in force and not struck out.') trees!: number;
+  @IsInt() @Min(1) @Says('Records in its scope, every version.') records!: number;
+  @IsInt() @Min(1) @Says('What those weigh as they were sent, bytes.') bytes!: number;
+  @IsBoolean() @Says('Struck out: nothing of it counts any more.') struck!: boolean;
+  @IsString() @Says('When its last record was stored.') last!: string;
+}
+export class SurveysResponse {
+  @Many(() => SurveyLine) @Says('By id.') surveys!: SurveyLine[];
+  @IsOptional() @IsString() @Says('Send this as after for the next page; null at the end.') next!: string | null;
+}
+export class SurveysQuery {
+  @IsOptional() @Matches(ID, { message: 'the next of the page before; left out at the beginning' }) after?: string;
   @IsInt({ message: `a whole number from 1 to ${SYNC_LIMIT}` })
   @Min(1, { message: `a whole number from 1 to ${SYNC_LIMIT}` })
   @Max(SYNC_LIMIT, { message: `a whole number from 1 to ${SYNC_LIMIT}` })

@@ -10,6 +10,9 @@ const person = (name: string) =>
   makeRecord({ device: 'phone', person: null, now: new Date(), newId: v7 }, 'person', { name, eyeHeight: null, reach: null }) as AnyRecord;
 const names = (book: { all(kind: 'person'): readonly { body: { name: string } }[] }) => book.all('person').map((p) => p.body.name);
 
+/** What a server without a book answers, asked for records or for surveys. */
+const NOTHING_NEW = { records: [], surveys: [], next: null, more: false };
+
 /** The store as a freshly opened page has it: modules anew, local storage and IndexedDB as they were. */
 async function openPage() {
   vi.resetModules();
@@ -100,7 +103,7 @@ describe('the book on a device', () => {
       json: async () =>
         sent?.body
           ? { answers: (JSON.parse(sent.body) as { records: AnyRecord[] }).records.map(({ id }) => ({ id, status: 'stored' })) }
-          : { records: [], next: 0, more: false },
+          : NOTHING_NEW,
     }));
     await bookStore.keep([person('Hal')]);
     await bookStore.sync();
@@ -113,7 +116,7 @@ describe('the book on a device', () => {
     vi.stubGlobal('fetch', async (_: string, request?: { body: string }) => ({
       ok: true,
       json: async () => {
-        if (!request?.body) return { records: [], next: 0, more: false };
+        if (!request?.body) return NOTHING_NEW;
         const { records } = JSON.parse(request.body) as { records: (AnyRecord & { body: { name: string } })[] };
         sent.push(...records);
         const refused = [{ field: 'records[0].body.name', value: 'x', allowed: 'another name' }];

@@ -5,7 +5,7 @@ import type { Unsent } from './refused';
 interface FieldSchema extends DBSchema {
   records: { key: string; value: AnyRecord };
   outbox: { key: string; value: Unsent };
-  meta: { key: string; value: number | readonly AnyRecord[] };
+  meta: { key: string; value: number | string | readonly AnyRecord[] };
 }
 
 let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
@@ -55,16 +55,18 @@ export async function keepLocally(records: readonly AnyRecord[]): Promise<void> 
   await tx.done;
 }
 
-/** A page from the server, and how far it went. */
-export async function keepPulled(records: readonly AnyRecord[], cursor: number): Promise<void> {
+/** A page of a scope from the server, and how far it went. */
+export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<void> {
   const tx = (await db()).transaction(['records', 'meta'], 'readwrite');
   for (const record of records) tx.objectStore('records').put(record);
-  tx.objectStore('meta').put(cursor, 'cursor');
+  tx.objectStore('meta').put(cursor, `cursor ${scope}`);
   await tx.done;
 }
 
-export async function cursor(): Promise<number> {
-  return Number((await (await db()).get('meta', 'cursor')) ?? 0);
+/** How far a scope was taken in; null where it never was. */
+export async function cursor(scope: string): Promise<string | null> {
+  const at = await (await db()).get('meta', `cursor ${scope}`);
+  return typeof at === 'string' ? at : null;
 }
 
 /** Whether the server's book was ever taken in to its end: before that, half a survey may be here. */

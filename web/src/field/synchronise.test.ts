@@ -5,13 +5,14 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
 import { keepLocally, loadAll, unsent } from './store';
-import { type Ask, synchronise } from './synchronise';
+import { Answered, type Ask, synchronise } from './synchronise';
 
 const maker = { device: 'phone', person: null, now: new Date(), newId: v7 };
 const person = (name: string) => makeRecord(maker, 'person', { name, eyeHeight: null, reach: null }) as AnyRecord;
 
 /** A server in memory that answers as the real one does, and can be told to fail. */
 class FakeServer {
+  readonly book = v7();
   readonly stored: AnyRecord[] = [];
   readonly refuse = new Set<string>();
   readonly wait = new Set<string>();
@@ -19,12 +20,19 @@ class FakeServer {
   ask: Ask = async (path, body) => {
     if (this.broken === 'before') throw new Error('no network');
     if (body === undefined) {
-      const after = Number(new URL(path, 'http://x').searchParams.get('after'));
-      const page = this.stored.slice(after, after + 2);
+      const { pathname, searchParams } = new URL(path, 'http://x');
+      const surveys = this.stored.filter((r) => r.kind === 'survey').map((r) => r.id);
+      const ofScope = (scope: string) => this.stored.filter((r) => (r.kind === 'survey' ? r.id : 'shared') === scope);
+      if (pathname.endsWith('/surveys')) return { surveys: surveys.map((id) => ({ id, records: ofScope(id).length })), next: null };
+      const scope = searchParams.get('scope') ?? '';
+      const [book, place] = (searchParams.get('after') ?? `${this.book}.0`).split('.');
+      if (book !== this.book) throw new Answered(409);
+      const [after, here] = [Number(place), ofScope(scope)];
+      const page = here.slice(after, after + 2);
       return {
-        records: page.map((r, i) => ({ ...r, seq: after + i + 1 })),
-        next: after + page.length,
-        more: this.stored.length > after + 2,
+        records: page.map((r, i) => ({ ...r, seq: after + i + 1, scope })),
+        next: `${this.book}.${after + page.length}`,
+        more: here.length > after + 2,
       };
     }
     const answers = (body as { records: AnyRecord[] }).records.map((r) => {

@@ -1,5 +1,6 @@
 import type { AnyRecord } from '../contract/envelope';
-import type { PushAnswer } from '../contract/sync';
+import { SHARED } from '../contract/scope';
+import type { PushAnswer, SurveysResponse } from '../contract/sync';
 import { cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
@@ -8,12 +9,19 @@ const PATIENCE_MS = 30_000;
 /** What the exchange needs of the outside; a test gives its own. */
 export type Ask = (path: string, body?: unknown) => Promise<unknown>;
 
+/** The server answered, but not with what was asked for. */
+export class Answered extends Error {
+  constructor(readonly status: number) {
+    super(`the server answered ${status}`);
+  }
+}
+
 export const askServer: Ask = async (path, body) => {
   // where the signal is poor an answer may never come: the next try must not wait for it
   const signal = AbortSignal.timeout(PATIENCE_MS);
   const sent = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
   const response = await fetch(path, { ...(body === undefined ? {} : sent), signal });
-  if (!response.ok) throw new Error(`the server answered ${response.status}`);
+  if (!response.ok) throw new Answered(response.status);
   return response.json();
 };
 
@@ -36,19 +44,45 @@ export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRec
     );
     await settleOutbox(done, refused);
   }
-  const pulled: AnyRecord[] = [];
-  for (let more = true, after = await cursor(); more; ) {
-    const page = (await ask(`/api/v1/sync?after=${after}&limit=${BATCH}`)) as {
-      records: (AnyRecord & { seq?: number })[];
-      next: number;
-      more: boolean;
-    };
-    const records = page.records.map(({ seq: _, ...record }) => record as AnyRecord);
-    if (records.length > 0) await keepPulled(records, page.next);
-    pulled.push(...records);
+  const pulled: AnyRecord[] = [...(await pullScope(ask, SHARED))];
+  for (let after: string | null = null; ; ) {
+    const page = (await ask(`/api/v1/surveys?limit=${BATCH}${after ? `&after=${after}` : ''}`)) as SurveysResponse;
+    for (const { id, records } of page.surveys) if (placeOf(await cursor(id)) < records) pulled.push(...(await pullScope(ask, id)));
     after = page.next;
-    more = page.more;
+    if (after === null) break;
   }
   await markWhole();
   return pulled;
 }
+
+/** How far a cursor went in its scope. */
+const placeOf = (at: string | null) => Number(at?.split('.')[1] ?? 0);
+
+/** Takes in what is new in a scope. */
+async function pullScope(ask: Ask, scope: string): Promise<readonly AnyRecord[]> {
+  const pulled: AnyRecord[] = [];
+  for (let more = true, after = await cursor(scope); more; ) {
+    let page: PullPage;
+    try {
+      page = (await ask(`/api/v1/sync?scope=${scope}&limit=${BATCH}${after ? `&after=${after}` : ''}`)) as PullPage;
+    } catch (e) {
+      // the server's book is another one, or was put back: records are a set, so taking them all in again harms nothing
+      if (!(e instanceof Answered && e.status === OTHER_BOOK && after !== null)) throw e;
+      after = null;
+      continue;
+    }
+    const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
+    if (records.length > 0) await keepPulled(records, scope, page.next);
+    pulled.push(...records);
+    after = page.next;
+    more = page.more;
+  }
+  return pulled;
+}
+
+interface PullPage {
+  readonly records: readonly (AnyRecord & { seq?: number; scope?: string })[];
+  readonly next: string;
+  readonly more: boolean;
+}
+const OTHER_BOOK = 409;

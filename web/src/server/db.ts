@@ -1,8 +1,8 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
-import { record, recordSeq, TABLES } from './schema/index';
+import { book, record, scope, TABLES } from './schema/index';
 
-const schema = { record, recordSeq, ...TABLES };
+const schema = { book, record, scope, ...TABLES };
 
 export type Db = NodePgDatabase<typeof schema>;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];

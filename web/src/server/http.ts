@@ -17,6 +17,7 @@ const CATALOGUE = {
   'bad-json': { status: 400, title: 'The body is not JSON' },
   'bad-request': { status: 400, title: 'The request does not fit' },
   'not-found': { status: 404, title: 'There is nothing here' },
+  'other-book': { status: 409, title: 'The cursor is of another book' },
   'wrong-method': { status: 405, title: 'This address does not take that method' },
   'too-large': { status: 413, title: 'The body is too large' },
   'wrong-type': { status: 415, title: 'The body is not sent as JSON' },
@@ -107,3 +108,7 @@ export async function answering(work: () => Promise<Response> | Response): Promi
     return problemResponse(new HttpProblem('internal', 'The request was not carried out; nothing was changed.'));
   }
 }
+
+/** What an address asks for, whole numbers as numbers. */
+export const asked = (url: URL): Record<string, unknown> =>
+  Object.fromEntries([...url.searchParams].map(([k, v]) => [k, /^\d{1,15}$/.test(v) ? Number(v) : v]));

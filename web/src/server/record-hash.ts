@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { canonical } from '../contract/same';
 
-/** A record as it came, without the place in our order that a pull adds. */
-export const asSent = ({ seq: _, ...record }: Record<string, unknown>): Record<string, unknown> => record;
+/** A record as it came, without the scope and the place in its order that a pull adds. */
+export const asSent = ({ seq: _, scope: __, ...record }: Record<string, unknown>): Record<string, unknown> => record;
 
 /**
  * A fingerprint of what a record says, as it was sent: equal for equal content whatever the order of its fields or the zone

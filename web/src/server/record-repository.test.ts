@@ -3,9 +3,9 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
-import { recordsAfter, surveyLines } from './record-repository';
+import { surveyLines } from './scope-repository';
 import { push } from './sync-service';
-import { testDatabase } from './test-database';
+import { pullAll, testDatabase } from './test-database';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeAll(async () => {
@@ -33,7 +33,11 @@ const make = (kind: string, body: object, previous?: AnyRecord): AnyRecord => {
 const store = async () => {
   const { answers } = await push(t.db, records);
   expect(answers.map((a) => a.status).filter((s) => s !== 'stored' && s !== 'known')).toEqual([]);
-  return surveyLines(t.db);
+  const lines = (await surveyLines(t.db, null, 100)).filter((l) => l.name !== null && !l.struck);
+  // what the push kept up is what is counted from the records
+  await t.owner.query('select count_scopes()');
+  expect((await surveyLines(t.db, null, 100)).filter((l) => l.name !== null && !l.struck)).toEqual(lines);
+  return lines;
 };
 
 describe('the list of surveys a page is sent with', () => {
@@ -52,19 +56,19 @@ describe('the list of surveys a page is sent with', () => {
     ]);
 
     const renamed = survey('North slope', north);
-    const moved = tree(south, '1', one);
+    const felled = tree(north, '1', one);
     expect(await store()).toEqual([
-      expect.objectContaining({ id: north.id, name: 'North slope', trees: 1 }),
-      expect.objectContaining({ name: 'South', trees: 1 }),
+      expect.objectContaining({ id: north.id, name: 'North slope', trees: 2 }),
+      expect.objectContaining({ name: 'South', trees: 0 }),
     ]);
 
-    make('retraction', { record: moved.id, reason: 'not moved after all' });
+    make('retraction', { record: felled.id, reason: 'not changed after all' });
     make('retraction', { record: renamed.id, reason: null });
     const lines = await store();
     expect(lines).toEqual([expect.objectContaining({ name: 'North', trees: 2 }), expect.objectContaining({ name: 'South', trees: 0 })]);
 
     // the server's list and the device's book are the same list
-    const book = new Book((await recordsAfter(t.db, 0, 1000)) as AnyRecord[]);
+    const book = new Book(await pullAll(t.db));
     expect(book.all('survey').map((s) => ({ name: s.body.name, trees: book.treesOf(s.entity).length }))).toEqual(
       lines.map(({ name, trees }) => ({ name, trees })),
     );
@@ -77,6 +81,17 @@ describe('the list of surveys a page is sent with', () => {
     make('retraction', { record: back.id, reason: null });
     expect((await store()).map((l) => l.name)).toEqual(['North']);
 
+    // a tree in a plot that is struck out goes with it, and one that leaves the plot comes back
+    const plot = make('plot', { survey: north.entity, stratum: null, name: 'P1' });
+    const inPlot = make('tree', { survey: north.entity, plot: plot.id, tag: '3', species: null });
+    expect(await store()).toEqual([expect.objectContaining({ trees: 3 })]);
+    make('strike-out', { entity: plot.id, reason: 'not reached' });
+    expect(await store()).toEqual([expect.objectContaining({ trees: 2 })]);
+    make('tree', { survey: north.entity, plot: null, tag: '3', species: null }, inPlot);
+    expect(await store()).toEqual([expect.objectContaining({ trees: 3 })]);
+    make('strike-out', { entity: inPlot.id, reason: 'a shrub' });
+    expect(await store()).toEqual([expect.objectContaining({ trees: 2 })]);
+
     // struck out: gone with its trees, and there again when that is taken back
     make('strike-out', { entity: one.id, reason: 'counted twice' });
     expect(await store()).toEqual([expect.objectContaining({ name: 'North', trees: 1 })]);
@@ -85,7 +100,7 @@ describe('the list of surveys a page is sent with', () => {
     make('retraction', { record: struck.id, reason: null });
     const last = await store();
     expect(last).toEqual([expect.objectContaining({ name: 'North', trees: 1 })]);
-    const now = new Book((await recordsAfter(t.db, 0, 1000)) as AnyRecord[]);
+    const now = new Book(await pullAll(t.db));
     expect(now.all('survey').map((s) => ({ name: s.body.name, trees: now.treesOf(s.entity).length }))).toEqual(
       last.map(({ name, trees }) => ({ name, trees })),
     );

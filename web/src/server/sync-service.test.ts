@@ -4,10 +4,11 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
+import { SHARED } from '../contract/scope';
 import { recordHash } from './record-hash';
-import { surveyLines } from './record-repository';
+import { bookId, lastOf, surveyLines } from './scope-repository';
 import { pull, push } from './sync-service';
-import { testDatabase } from './test-database';
+import { pullAll, testDatabase } from './test-database';
 
 type Plain = Record<string, unknown>;
 let t: Awaited<ReturnType<typeof testDatabase>>;
@@ -46,7 +47,7 @@ describe('pushing records', () => {
     expect(before).toBe(records.length);
     expect(new Set(await statuses(records.slice(0, 1000)))).toEqual(new Set(['known']));
     expect(await count()).toBe(before);
-    expect(await surveyLines(t.db)).toEqual([
+    expect((await surveyLines(t.db, null, 100)).map(({ name, trees }) => ({ name, trees }))).toEqual([
       expect.objectContaining({ name: 'Puerto Lenga', trees: 17 }),
       expect.objectContaining({ name: 'Araucarias of Cerro Tildemar', trees: 12 }),
       expect.objectContaining({ name: 'Tansy Creek tract', trees: 26 }),
@@ -78,9 +79,7 @@ describe('pushing records', () => {
       on: '2026-02-01',
     });
     expect(await statuses([mark, who])).toEqual(['stored', 'stored']);
-    expect((await pull(t.db, 0, 1000)).records.concat((await pull(t.db, 1000, 1000)).records).find((r) => r.id === mark.id)?.body).toEqual(
-      mark.body,
-    );
+    expect((await pullAll(t.db)).find((r) => r.id === mark.id)?.body).toEqual(mark.body);
     const measure = (change: Plain) => envelope('body-measure', { ...(mark.body as Plain), ...change });
     expect(await statuses([measure({ value: 9 }), measure({ on: 'today' }), measure({ what: 'hat' }), measure({ person: v7() })])).toEqual([
       'refused',
@@ -205,19 +204,106 @@ describe('pulling records', () => {
   it('gives back what was sent, page by page, parents first', async () => {
     const sent = await grove();
     await push(t.db, [...sent].reverse());
-    const got: AnyRecord[] = [];
-    for (let after = 0, more = true; more; ) {
-      const page = await pull(t.db, after, 200);
-      got.push(...(page.records as unknown as AnyRecord[]));
-      expect(page.next).toBeGreaterThan(after);
-      ({ next: after, more } = page);
+    const got = await pullAll(t.db, 200);
+    const places = got as unknown as { scope: string; seq: number }[];
+    for (const scope of new Set(places.map((r) => r.scope))) {
+      const seqs = places.filter((r) => r.scope === scope).map((r) => r.seq);
+      expect(seqs).toEqual(seqs.map((_, i) => i + 1));
     }
     expect(new Set(got.map((r) => r.id)).size).toBe(got.length);
     for (const record of sent) {
       const back = got.find((r) => r.id === record.id) as unknown as Plain;
       expect(back).toMatchObject({ kind: record.kind, at: record.at, device: record.device, body: record.body });
-      expect(await statuses([Object.fromEntries(Object.entries(back).filter(([k]) => k !== 'seq'))])).toEqual(['known']);
+      expect(await statuses([Object.fromEntries(Object.entries(back).filter(([k]) => k !== 'seq' && k !== 'scope'))])).toEqual(['known']);
     }
+  });
+});
+
+describe('scopes', () => {
+  const ask = (scope: string, after: string | null = null) => pull(t.db, scope, after, 1000);
+  const survey = async () => {
+    const protocol = envelope('protocol', demoRecords().records.find((r) => r.kind === 'protocol')?.body ?? {});
+    const own = envelope('survey', { name: 'S', kind: 'every-tree', protocol: protocol.id, place: null });
+    expect(await statuses([protocol, own])).toEqual(['stored', 'stored']);
+    return own;
+  };
+  const tree = (of: Plain, more: Plain = {}) => envelope('tree', { survey: of.id, plot: null, tag: '1', species: null }, more);
+
+  it('hold what belongs to a survey, in an order of their own, and everything else together', async () => {
+    const [a, b] = [await survey(), await survey()];
+    const trees = [tree(a), tree(b), tree(a)];
+    await push(t.db, trees);
+    expect((await ask(a.id as string)).records.map((r) => [r.id, r.seq])).toEqual([
+      [a.id, 1],
+      [trees[0]?.id, 2],
+      [trees[2]?.id, 3],
+    ]);
+    const visit = envelope('visit', { tree: trees[1]?.id, on: '2026-05-01' });
+    const strike = envelope('strike-out', { entity: visit.id, reason: null });
+    const back = envelope('retraction', { record: strike.id, reason: null });
+    // a kind that names any takes the scope of what it names, through what takes back what takes back
+    await push(t.db, [envelope('retraction', { record: back.id, reason: null }), back, strike, visit]);
+    expect((await ask(b.id as string)).records.map((r) => r.kind)).toEqual([
+      'survey',
+      'tree',
+      'visit',
+      'strike-out',
+      'retraction',
+      'retraction',
+    ]);
+    expect(
+      (await ask(SHARED)).records.every((r) => ['person', 'protocol', 'species', 'instrument'].includes(r.kind) || r.scope === SHARED),
+    ).toBe(true);
+  });
+
+  it('are kept by every version, and shared by what hangs together', async () => {
+    const [a, b] = [await survey(), await survey()];
+    const own = tree(a);
+    const plot = envelope('plot', { survey: b.id, stratum: null, name: 'P' });
+    await push(t.db, [own, plot]);
+    const moved = { ...tree(b, { supersedes: own.id, entity: own.id }) };
+    const elsewhere = envelope('tree', { survey: a.id, plot: plot.id, tag: '2', species: null });
+    const { answers } = await push(t.db, [moved, elsewhere, tree(a, { scope: b.id }), tree(a, { scope: 'b' }), tree(a, { scope: a.id })]);
+    expect(answers.map((x) => [x.status, x.errors.map((e) => e.field.replace(/^.*\]\./, ''))])).toEqual([
+      ['refused', ['supersedes']],
+      ['refused', ['body.plot']],
+      ['refused', ['scope']],
+      ['refused', ['scope']],
+      ['stored', []],
+    ]);
+  });
+
+  it('refuse a cursor of another book, one from the future, and a scope that is not there', async () => {
+    const a = (await survey()).id as string;
+    const { next } = await ask(a);
+    expect(await ask(a, next)).toEqual({ records: [], next, more: false });
+    await expect(ask(a, next.replace(/\.1$/, '.2'))).rejects.toMatchObject({ code: 'other-book' });
+    await expect(ask(a, `${v7()}.0`)).rejects.toMatchObject({ code: 'other-book' });
+    await expect(ask(v7())).rejects.toMatchObject({ code: 'not-found' });
+  });
+
+  it('are written to side by side: an open push to one survey holds nobody up in another', async () => {
+    const [a, b] = [await survey(), await survey()];
+    const held = await t.pool.connect();
+    await held.query('begin');
+    await held.query('select from scope where id = $1 for update', [a.id]);
+    const waits = push(t.db, [tree(a)]);
+    expect((await push(t.db, [tree(b)])).answers.map((x) => x.status)).toEqual(['stored']);
+    await held.query('rollback');
+    held.release();
+    expect((await waits).answers.map((x) => x.status)).toEqual(['stored']);
+  });
+
+  it('have no gap and no double place when many write at once, the same records too', async () => {
+    const [a, b] = [await survey(), await survey()];
+    const mine = Array.from({ length: 40 }, (_, i) => tree(i % 2 ? a : b));
+    const batches = Array.from({ length: 8 }, (_, i) => [...mine.slice(i * 5), ...mine.slice(0, i * 5 + 3)]);
+    for (const { answers } of await Promise.all(batches.map((batch) => push(t.db, batch))))
+      expect(answers.every((x) => x.status === 'stored' || x.status === 'known')).toBe(true);
+    for (const one of [a, b])
+      expect((await ask(one.id as string)).records.map((r) => r.seq)).toEqual(Array.from({ length: 21 }, (_, i) => i + 1));
+    const lines = await surveyLines(t.db, null, 1000);
+    for (const one of [a, b]) expect(lines.find((l) => l.id === one.id)).toMatchObject({ trees: 20, records: 21, struck: false });
   });
 });
 
@@ -277,13 +363,12 @@ describe('what was sent', () => {
       entity: id,
       id,
     };
-    const before = (await pull(t.db, 0, 1000)).next;
-    const last = Math.max(before, Number((await t.pool.query('select max(seq) from record')).rows[0].max));
+    const last = (await lastOf(t.db, SHARED)) ?? 0;
     expect(await statuses([odd])).toEqual(['stored']);
-    const [back] = (await pull(t.db, last, 10)).records as unknown as Plain[];
-    const { seq, ...record } = back as Plain;
+    const [back] = (await pull(t.db, SHARED, `${await bookId(t.db)}.${last}`, 10)).records as unknown as Plain[];
+    const { seq, scope, ...record } = back as Plain;
     expect(JSON.stringify(record)).toBe(JSON.stringify(odd));
-    expect(seq).toBeGreaterThan(last);
+    expect([scope, seq]).toEqual([SHARED, last + 1]);
     // with its place in our order, without it, and with nulls for what was left out
     expect(await statuses([back, record, { ...record, person: null, supersedes: null }])).toEqual(['known', 'known', 'known']);
     expect(await statuses([{ ...record, body: { ...odd.body, reach: 0.5 } }])).toEqual(['refused']);
@@ -292,7 +377,7 @@ describe('what was sent', () => {
     const old = person('Old', { at: '2026-05-11' });
     const values = [old.id, 'person', recordHash(old), JSON.stringify(old)];
     await t.pool.query(
-      "insert into record (id, entity, kind, schema, device, at, hash, sent) values ($1, $1, $2, 1, 'x', now(), $3, $4)",
+      "insert into record (id, entity, kind, schema, device, at, hash, sent, scope, seq) values ($1, $1, $2, 1, 'x', now(), $3, $4, 'shared', 0)",
       values,
     );
     expect(await statuses([old, { ...old, device: 'another' }])).toEqual(['known', 'refused']);

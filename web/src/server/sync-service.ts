@@ -1,12 +1,15 @@
 import { setImmediate } from 'node:timers/promises';
 import { parentsOf, validateRecord } from '../contract/envelope';
 import { ID } from '../contract/records/fields';
+import { homeOf, SHARED } from '../contract/scope';
 import { canBeKept } from '../contract/shape';
-import type { PullResponse, PushAnswer, PushResponse } from '../contract/sync';
+import { CURSOR, type PullResponse, type PushAnswer, type PushResponse, type SurveysResponse } from '../contract/sync';
 import type { Db, Tx } from './db';
 import { isRefusal, sqlState } from './db-errors';
+import { HttpProblem } from './http';
 import { asSent, recordHash } from './record-hash';
-import { insertRecords, lockForWriting, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
+import { insertRecords, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
+import { bookId, countTrees, lastOf, lockScopes, type Placed, settleScopes, surveyLines, touchedBy } from './scope-repository';
 
 type Plain = Record<string, unknown>;
 const BETWEEN = 50;
@@ -30,7 +33,12 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
     if (i % BETWEEN === BETWEEN - 1) await setImmediate();
     const checked = validateRecord(plain, `records[${i}]`);
     if (checked.ok)
-      pending.set(i, { record: checked.value, sent: JSON.stringify(asSent(plain as object as Plain)), hash: recordHash(plain as object) });
+      pending.set(i, {
+        record: checked.value,
+        sent: JSON.stringify(asSent(plain as object as Plain)),
+        hash: recordHash(plain as object),
+        said: (plain as { scope?: string }).scope,
+      });
     else unfit.set(i, answered(idOf(plain), 'refused', [...checked.errors]));
   }
   try {
@@ -57,25 +65,21 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
 
 /** Judges what is pending against what is stored, stores what is new, and answers each. */
 async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<void> {
-  await lockForWriting(tx);
-  const here = await stampsOf(tx, [...new Set([...pending.values()].flatMap(({ record: r }) => [r.id, ...parentsOf(r).map((p) => p.id)]))]);
-  const accepted: Sent[] = [];
-  // records may come before their parents in the batch: go round until nothing more can be placed
-  for (let progress = true; progress; ) {
-    progress = false;
-    for (const [i, one] of pending) {
-      const verdict = judge(one, here);
-      if (!verdict) continue;
-      answers[i] = verdict;
-      pending.delete(i);
-      progress = true;
-      if (verdict.status === 'stored') {
-        accepted.push(one);
-        here.set(one.record.id, { kind: one.record.kind, entity: one.record.entity, hash: one.hash });
-      }
-    }
+  // first only to see which scopes are written to; then, with those locked, for good
+  const lasts = await lockScopes(tx, await scopesWritten(tx, pending));
+  const { placed, verdicts } = judgeAll(pending, await stampsOf(tx, namedBy(pending)), (scope) => lasts.has(scope));
+  for (const [i, verdict] of verdicts) answers[i] = verdict;
+  if (placed.length > 0) {
+    const touched = await touchedBy(tx, placed);
+    const before = await countTrees(tx, touched.trees);
+    const ordered = placed.map((p) => {
+      const seq = (lasts.get(p.scope) ?? 0) + 1;
+      lasts.set(p.scope, seq);
+      return { ...p, seq };
+    });
+    await insertRecords(tx, ordered);
+    await settleScopes(tx, placed, touched, before);
   }
-  await insertRecords(tx, accepted);
   for (const [i, { record }] of pending) {
     const missing = parentsOf(record).map((p) => ({
       field: p.field,
@@ -86,9 +90,52 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
   }
 }
 
+const namedBy = (pending: ReadonlyMap<number, Sent>) => [
+  ...new Set([...pending.values()].flatMap(({ record: r }) => [r.id, ...parentsOf(r).map((p) => p.id)])),
+];
+
+async function scopesWritten(tx: Tx, pending: ReadonlyMap<number, Sent>): Promise<readonly string[]> {
+  return judgeAll(new Map(pending), await stampsOf(tx, namedBy(pending)), () => true).placed.map((p) => p.scope);
+}
+
+/**
+ * Goes round until nothing more can be placed: records may come before their parents in the batch.
+ * @param pending what is judged is taken out of it
+ * @param may whether a scope can be written to; what belongs to another waits
+ */
+function judgeAll(pending: Map<number, Sent>, stamps: ReadonlyMap<string, Stamp>, may: (scope: string) => boolean) {
+  const here = new Map(stamps);
+  const placed: Placed[] = [];
+  const verdicts = new Map<number, PushAnswer>();
+  for (let progress = true; progress; ) {
+    progress = false;
+    for (const [i, one] of pending) {
+      const scope = scopeOf(one, here);
+      const verdict = judge(one, scope, here);
+      if (!verdict || (verdict.status === 'stored' && !may(scope as string))) continue;
+      verdicts.set(i, verdict);
+      pending.delete(i);
+      progress = true;
+      if (verdict.status === 'stored') {
+        placed.push({ ...one, scope: scope as string });
+        here.set(one.record.id, { kind: one.record.kind, entity: one.record.entity, hash: one.hash, scope: scope as string });
+      }
+    }
+  }
+  return { placed, verdicts };
+}
+
+/** The scope a record belongs to; null while what it is part of is not here. */
+function scopeOf({ record }: Sent, here: ReadonlyMap<string, Stamp>): string | null {
+  const home = homeOf(record);
+  return 'scope' in home ? home.scope : (here.get(home.like)?.scope ?? null);
+}
+
 /** The same, each record in a savepoint of its own: what the database refuses is refused, and its children wait. */
 async function oneByOne(tx: Tx, pending: ReadonlyMap<number, Sent>, answers: (PushAnswer | null)[]): Promise<void> {
   const left = new Map(pending);
+  // all of them now, in their order: taken one after the other, two batches could wait for each other
+  await lockScopes(tx, await scopesWritten(tx, left));
   for (let before = -1; left.size !== before; ) {
     before = left.size;
     for (const [i, one] of [...left]) {
@@ -108,7 +155,7 @@ async function oneByOne(tx: Tx, pending: ReadonlyMap<number, Sent>, answers: (Pu
 }
 
 /** The answer for one record given what is here; null while a parent is missing. */
-function judge({ record, hash }: Sent, here: ReadonlyMap<string, Stamp>): PushAnswer | null {
+function judge({ record, hash, said }: Sent, scope: string | null, here: ReadonlyMap<string, Stamp>): PushAnswer | null {
   const same = here.get(record.id);
   if (same) {
     if (same.hash === hash) return answered(record.id, 'known');
@@ -138,7 +185,16 @@ function judge({ record, hash }: Sent, here: ReadonlyMap<string, Stamp>): PushAn
         { field: 'entity', value: record.entity, allowed: `${found.entity}, the entity of the version it supersedes` },
       ]);
     }
+    if (parent.field === 'supersedes' ? found.scope !== scope : found.scope !== scope && found.scope !== SHARED) {
+      const allowed =
+        parent.field === 'supersedes'
+          ? 'a version in the survey of the ones before: what moves to another survey is copied there and struck out here'
+          : `a ${parent.kind === '*' ? 'record' : parent.kind} of ${scope === SHARED ? 'the shared part of the book' : 'the same survey, or a shared one'}: this one belongs to ${found.scope === SHARED ? 'the shared part' : 'another survey'}`;
+      return answered(record.id, 'refused', [{ field: parent.field, value: parent.id, allowed }]);
+    }
   }
+  if (said !== undefined && said !== scope)
+    return answered(record.id, 'refused', [{ field: 'scope', value: said, allowed: `${scope}, where what it is part of belongs` }]);
   return answered(record.id, 'stored');
 }
 
@@ -147,9 +203,36 @@ function idOf(plain: unknown): string | null {
   return typeof id === 'string' ? id.slice(0, 100) : null;
 }
 
-/** The records after a place in the server's order. */
-export async function pull(db: Db, after: number, limit: number): Promise<PullResponse> {
-  const found = await recordsAfter(db, after, limit + 1);
+/**
+ * The records of a scope after a place in its order.
+ * @param after the next of the page before; null at the beginning
+ * @throws HttpProblem where there is no such scope, or the cursor is another book's or of a place that is not reached yet
+ */
+export async function pull(db: Db, scope: string, after: string | null, limit: number): Promise<PullResponse> {
+  const book = await bookId(db);
+  const last = await lastOf(db, scope);
+  if (last === null && scope !== SHARED)
+    throw new HttpProblem('not-found', 'There is no such survey here.', [
+      { field: 'scope', value: scope, allowed: 'shared, or the id of a survey of this book' },
+    ]);
+  const [, of, place] = after === null ? [] : (CURSOR.exec(after) ?? []);
+  const from = Number(place ?? 0);
+  const wrong = (allowed: string) =>
+    new HttpProblem('other-book', 'This cursor is not of this book: begin again without one.', [{ field: 'after', value: after, allowed }]);
+  if (of !== undefined && of !== book) throw wrong(`a cursor of this book, ${book}`);
+  if (from > (last ?? 0)) throw wrong(`a place up to ${last ?? 0}: the book was put back to an earlier state`);
+  const found = await recordsAfter(db, scope, from, limit + 1);
   const records = found.slice(0, limit);
-  return { records: records as unknown as PullResponse['records'], next: records.at(-1)?.seq ?? after, more: found.length > limit };
+  return {
+    records: records as unknown as PullResponse['records'],
+    next: `${book}.${records.at(-1)?.seq ?? from}`,
+    more: found.length > limit,
+  };
+}
+
+/** The surveys of the book, page by page. */
+export async function surveys(db: Db, after: string | null, limit: number): Promise<SurveysResponse> {
+  const found = await surveyLines(db, after, limit + 1);
+  const page = found.slice(0, limit);
+  return { surveys: [...page], next: found.length > limit ? (page.at(-1)?.id ?? null) : null };
 }

@@ -1,7 +1,11 @@
 import pg from 'pg';
 import { inject } from 'vitest';
 import { applyMigrations, ensureDatabase } from '../../../scripts/database.mjs';
-import { connect } from './db';
+import type { AnyRecord } from '../contract/envelope';
+import { SHARED } from '../contract/scope';
+import { connect, type Db } from './db';
+import { surveyLines } from './scope-repository';
+import { pull } from './sync-service';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -47,4 +51,16 @@ export async function testDatabase() {
   const made = await emptyDatabase();
   await made.finish();
   return made;
+}
+
+/** Every record of a book as a fresh device pulls them: what is shared, then survey by survey, page by page. */
+export async function pullAll(db: Db, limit = 1000): Promise<AnyRecord[]> {
+  const all: AnyRecord[] = [];
+  for (const scope of [SHARED, ...(await surveyLines(db, null, 1000)).map((l) => l.id)])
+    for (let after: string | null = null, more = true; more; ) {
+      const page = await pull(db, scope, after, limit);
+      all.push(...(page.records as unknown as AnyRecord[]));
+      ({ next: after, more } = page);
+    }
+  return all;
 }

@@ -6,6 +6,8 @@ export type Upgrade = (body: Readonly<Record<string, unknown>>) => Readonly<Reco
  * reads carries no validation. A field's value is the kind of what it names; `*` stands for any.
  */
 export interface KindFacts {
+  /** Whether a thing of it is a scope of its own: what is part of it is carried and ordered with it. */
+  readonly opensScope: boolean;
   /** Version of the body as it is written today, from 1. */
   readonly schema: number;
   /** Fields that name what a record is a part of; struck out with it. Under the first one the book files it. */
@@ -19,6 +21,7 @@ export interface KindFacts {
 }
 
 export const kindOf = (facts: Partial<KindFacts>): KindFacts => ({
+  opensScope: false,
   schema: 1,
   partOf: {},
   names: {},

@@ -4,4 +4,4 @@ export const SURVEY_KINDS = ['every-tree', 'strip', 'fixed-plots', 'points', 'si
 export type SurveyKind = (typeof SURVEY_KINDS)[number];
 
 /** A page of the book. */
-export const survey = kindOf({ namesVersion: { protocol: 'protocol' } });
+export const survey = kindOf({ opensScope: true, namesVersion: { protocol: 'protocol' } });

@@ -3,6 +3,8 @@ import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { IsCalendar } from '../describe';
 
 export const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+/** The name of a scope: what is shared, or one survey. */
+export const SCOPE = new RegExp(`${ID.source}|^shared$`);
 const IS_ID = { message: 'an id (UUID version 7, lower-case letters)' };
 
 /** Text of a bounded length. */

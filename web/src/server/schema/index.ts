@@ -20,7 +20,8 @@ import { toolCalibration } from './tool-calibration';
 import { tree } from './tree';
 import { visit } from './visit';
 
-export { record, recordSeq } from './record';
+export { record } from './record';
+export { book, scope } from './scope';
 
 /** The table of every kind of record, its body under the record's id. */
 export const TABLES = {

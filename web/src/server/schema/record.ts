@@ -1,9 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
-import { bigint, check, index, integer, pgSequence, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-
-/** The order in which the server stored records; pulling goes by it. */
-export const recordSeq = pgSequence('record_seq', { startWith: 1 });
+import { bigint, check, index, integer, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { scope } from './scope';
 
 /** What every record carries; its kind's own table holds the body under the same id. Rows are never changed or deleted. */
 export const record = pgTable(
@@ -17,13 +15,17 @@ export const record = pgTable(
     device: text().notNull(),
     person: uuid(),
     at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull(),
-    seq: bigint({ mode: 'number' }).notNull().default(sql`nextval('record_seq')`),
+    scope: text()
+      .notNull()
+      .references(() => scope.id),
+    /** Its place in the order of its scope, from 1 without a gap; pulling goes by it. */
+    seq: bigint({ mode: 'number' }).notNull(),
     hash: text().notNull(),
     /** The whole record as it came, JSON: what a pull gives back. The columns here and in its kind's table can be rebuilt from it. */
     sent: text().notNull(),
   },
   (t) => [
-    uniqueIndex('record_seq_unique').on(t.seq),
+    uniqueIndex('record_order').on(t.scope, t.seq),
     index('record_entity').on(t.entity),
     index('record_kind').on(t.kind),
     index('record_supersedes').on(t.supersedes).where(sql`${t.supersedes} is not null`),

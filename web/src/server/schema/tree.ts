@@ -21,5 +21,9 @@ export const tree = pgTable(
     latitude: doublePrecision(),
     note: text(),
   },
-  (t) => [index('tree_survey').on(t.survey), check('tree_azimuth', sql`${t.azimuth} between 0 and 360 and ${t.distance} >= 0`)],
+  (t) => [
+    index('tree_survey').on(t.survey),
+    index('tree_plot').on(t.plot),
+    check('tree_azimuth', sql`${t.azimuth} between 0 and 360 and ${t.distance} >= 0`),
+  ],
 );

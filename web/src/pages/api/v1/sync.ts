@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { PullQuery, PushRequest } from '../../../contract/sync';
 import { validate } from '../../../contract/validate';
 import { database } from '../../../server/db';
-import { answering, json, orProblem, readJson, refuseMethod } from '../../../server/http';
+import { answering, asked, json, orProblem, readJson, refuseMethod } from '../../../server/http';
 import { pull, push } from '../../../server/sync-service';
 
 const MAX_BYTES = 5_000_000;
@@ -12,9 +12,8 @@ export const POST: APIRoute = ({ request }) =>
 
 export const GET: APIRoute = ({ url }) =>
   answering(async () => {
-    const asked = Object.fromEntries([...url.searchParams].map(([k, v]) => [k, /^\d{1,15}$/.test(v) ? Number(v) : v]));
-    const { after, limit } = orProblem(validate(PullQuery, { limit: 500, ...asked }));
-    return json(await pull(database(), after, limit));
+    const { scope, after, limit } = orProblem(validate(PullQuery, { limit: 500, ...asked(url) }));
+    return json(await pull(database(), scope, after ?? null, limit));
   });
 
 export const ALL: APIRoute = refuseMethod('GET', 'POST');

@@ -1,0 +1,14 @@
+import type { APIRoute } from 'astro';
+import { SurveysQuery } from '../../../contract/sync';
+import { validate } from '../../../contract/validate';
+import { database } from '../../../server/db';
+import { answering, asked, json, orProblem, refuseMethod } from '../../../server/http';
+import { surveys } from '../../../server/sync-service';
+
+export const GET: APIRoute = ({ url }) =>
+  answering(async () => {
+    const { after, limit } = orProblem(validate(SurveysQuery, { limit: 500, ...asked(url) }));
+    return json(await surveys(database(), after ?? null, limit));
+  });
+
+export const ALL: APIRoute = refuseMethod('GET');
