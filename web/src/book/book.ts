@@ -1,6 +1,7 @@
 import type { ProtocolOptions } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
+import { SHARED_KINDS } from '../contract/scope';
 import { Kit } from './kit';
 import { type Change, RecordIndex } from './record-index';
 import { Things } from './things';
@@ -15,18 +16,6 @@ export interface Touched {
   /** Whether something that every survey may lean on has changed: a person, an instrument, a species. */
   readonly shared: boolean;
 }
-
-/** Kinds that any tree may lean on. */
-const SHARED: ReadonlySet<Kind> = new Set<Kind>([
-  'person',
-  'body-measure',
-  'pace-calibration',
-  'tool-calibration',
-  'instrument',
-  'calibration',
-  'protocol',
-  'species',
-]);
 
 /** What all faces of one growing book share. */
 interface Inside {
@@ -95,6 +84,11 @@ export class Book {
   /** The versions in force of what is filed under a thing: stems of a tree, stations of a visit. */
   partsOf<K extends Kind>(id: string, kind: K): readonly RecordOf<K>[] {
     return this.inside.things.partsOf(id, kind);
+  }
+
+  /** Every version of a thing and of all that is part of it, oldest first, with what takes any of them back. */
+  recordsUnder(id: string): readonly AnyRecord[] {
+    return this.inside.index.recordsUnder(id);
   }
 
   /** A tree with all that was read of it, the same until something of it changes; null when it is not in the book. */
@@ -167,7 +161,7 @@ export class Book {
   private follow({ before, now, struck }: Change, touched: Touching): void {
     const { things, kit, index } = this.inside;
     things.kindChanged(now.kind);
-    if (SHARED.has(now.kind)) touched.shared = true;
+    if (SHARED_KINDS.has(now.kind)) touched.shared = true;
     if (now.kind === 'reading') kit.readingChanged(now.id);
     const tree = index.ancestor(now.id, 'tree');
     if (tree !== null) this.touchTree(tree, now.kind !== 'reading', touched);
@@ -192,7 +186,7 @@ export class Book {
     const { things, kit, index } = this.inside;
     things.everythingChanged();
     const entry = index.entry(id);
-    if (!entry || SHARED.has(entry.kind)) touched.shared = true;
+    if (!entry || SHARED_KINDS.has(entry.kind)) touched.shared = true;
     if (!entry) {
       // it is not here yet, and what is part of it may be anywhere
       for (const reading of index.idsOf('reading')) kit.readingChanged(reading);

@@ -113,6 +113,25 @@ export class RecordIndex {
     );
   }
 
+  /** Every version of a thing and of all that is part of it, with what takes any of them back or strikes it out now. */
+  recordsUnder(id: string): readonly AnyRecord[] {
+    const found = new Map<string, AnyRecord>();
+    const seen = new Set<string>();
+    const take = (thing: string) => {
+      const entry = this.entries.get(thing);
+      if (!entry || seen.has(thing)) return;
+      seen.add(thing);
+      for (const version of entry.history) {
+        found.set(version.id, version);
+        for (const by of this.retractions.get(version.id) ?? []) take(this.versions.get(by)?.entity ?? '');
+      }
+      for (const by of this.strikes.get(thing) ?? []) take(by);
+      for (const part of this.partsOf(thing)) take(part);
+    };
+    take(id);
+    return [...found.values()].sort(byId);
+  }
+
   /** The thing of a kind that something is part of, by the way it is filed; null when that way is not known yet. */
   ancestor(id: string, kind: Kind): string | null {
     let entry = this.entries.get(id);

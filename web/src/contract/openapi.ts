@@ -198,6 +198,13 @@ export function openApi(): Schema {
           summary: 'The surveys of the book, apart from their records.',
           parameters: [
             {
+              name: 'holding',
+              in: 'query',
+              required: false,
+              schema: { type: 'string', pattern: ID.source },
+              description: 'The id of a record: only the survey that holds it.',
+            },
+            {
               name: 'after',
               in: 'query',
               required: false,

@@ -76,6 +76,7 @@ export class SurveysResponse {
   @IsOptional() @IsString() @Says('Send this as after for the next page; null at the end.') next!: string | null;
 }
 export class SurveysQuery {
+  @IsOptional() @Matches(ID, { message: 'the id of a record' }) holding?: string;
   @IsOptional() @Matches(ID, { message: 'the next of the page before; left out at the beginning' }) after?: string;
   @IsInt({ message: `a whole number from 1 to ${SYNC_LIMIT}` })
   @Min(1, { message: `a whole number from 1 to ${SYNC_LIMIT}` })

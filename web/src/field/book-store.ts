@@ -1,17 +1,34 @@
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
+import type { SurveyLine } from '../contract/sync';
 import { afterPaint } from './after-paint';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import { correctLocally, isWhole, keepLocally, loadAll, putUnsent, recordsById, unsent, whenOutdated } from './store';
-import { synchronise } from './synchronise';
+import {
+  along,
+  correctLocally,
+  isWhole,
+  keepLocally,
+  leaveBehind,
+  loadAll,
+  putUnsent,
+  recordsById,
+  takeAlong,
+  unsent,
+  whenOutdated,
+} from './store';
+import { surveyHolding, synchronise } from './synchronise';
 
 export interface BookState {
   readonly book: Book;
   /** Whether the local store has been read; before that nothing can be said. */
   readonly loaded: boolean;
-  /** Whether the server's book is here to its end; until then a survey may lack trees. */
+  /** Whether what this device carries is here to its end; until then a survey may lack trees. */
   readonly whole: boolean;
+  /** The surveys this device carries. */
+  readonly along: ReadonlySet<string>;
+  /** Every survey of the server, as it last said; null before it did. */
+  readonly surveys: readonly SurveyLine[] | null;
   readonly unsent: number;
   /** Of those, on their way to this device's disk: shown, but not kept yet. */
   readonly storing: number;
@@ -27,6 +44,8 @@ const EMPTY: BookState = {
   book: new Book(),
   loaded: false,
   whole: false,
+  along: new Set(),
+  surveys: null,
   unsent: 0,
   storing: 0,
   refused: [],
@@ -108,6 +127,31 @@ class BookStore {
   setAside = ({ record, errors, waiting }: Refused): Promise<void> =>
     this.decide([{ id: record.id, refused: errors, aside: true }, ...waiting.map((id) => ({ id, aside: true }))]);
 
+  /** Carries a survey from now on, and fetches it. */
+  async takeAlong(survey: string): Promise<void> {
+    if (this.state.along.has(survey)) return;
+    await takeAlong(survey);
+    this.set({ along: new Set(await along()), whole: await isWhole() });
+    await this.sync();
+  }
+
+  /**
+   * Takes a survey off this device, once the server has all of it.
+   * @returns why not, as a sentence; null when it is done
+   */
+  async leaveBehind(survey: string): Promise<string | null> {
+    await this.sync();
+    const notSent = await leaveBehind(survey);
+    if (notSent > 0) {
+      const what = notSent === 1 ? 'One record of it is' : `${notSent} records of it are`;
+      return `${what} on this device alone: it stays until the server has them.`;
+    }
+    await this.readAll();
+    this.set({ along: new Set(await along()) });
+    this.channel?.postMessage({ decided: true } satisfies News);
+    return null;
+  }
+
   private async decide(entries: readonly Unsent[]): Promise<void> {
     await putUnsent(entries);
     await this.decided();
@@ -139,10 +183,10 @@ class BookStore {
     while (this.again) {
       this.again = false;
       try {
-        const pulled = await synchronise();
+        const { pulled, surveys } = await synchronise();
         this.show(pulled);
         await this.readOutbox();
-        this.set({ reached: true, whole: true });
+        this.set({ reached: true, whole: await isWhole(), along: new Set(await along()), surveys });
         if (pulled.length > 0) this.channel?.postMessage({ pulled: pulled.map((r) => r.id) } satisfies News);
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
@@ -155,10 +199,25 @@ class BookStore {
     this.channel = new BroadcastChannel('arbolito.book');
     this.channel.onmessage = ({ data }) => void this.hear(data as News);
     whenOutdated(() => this.set({ trouble: 'A newer Arbolito is open in another tab: reload this page.' }));
-    void this.load().then(this.sync);
+    void this.load().then(() => this.opened());
     window.addEventListener('online', this.sync);
     document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void this.sync());
     setInterval(() => document.visibilityState === 'visible' && void this.sync(), PAUSE_MS);
+  }
+
+  /** What is opened is carried: the survey or the tree that the address names. */
+  private async opened(): Promise<void> {
+    const asked = new URLSearchParams(location.search);
+    const [survey, tree] = [asked.get('survey'), asked.get('tree')];
+    if (survey) await takeAlong(survey);
+    await this.sync();
+    if (survey || !tree || this.state.book.has(tree)) return;
+    try {
+      const holds = await surveyHolding(tree);
+      if (holds) await this.takeAlong(holds);
+    } catch {
+      // without a server a tree of another device can't be looked for
+    }
   }
 
   private async load(): Promise<void> {
@@ -171,7 +230,7 @@ class BookStore {
       await this.readAll();
       for (const { id } of unfinished) this.underWay.delete(id);
       this.count();
-      this.set({ loaded: true, whole: await isWhole() });
+      this.set({ loaded: true, whole: await isWhole(), along: new Set(await along()) });
     } catch (e) {
       this.set({
         loaded: true,
@@ -183,7 +242,10 @@ class BookStore {
   /** Another page of this device kept or pulled something: that is all that has to be read. */
   private async hear(news: News): Promise<void> {
     try {
-      if (news.decided) return await this.readAll();
+      if (news.decided) {
+        await this.readAll();
+        return this.set({ along: new Set(await along()) });
+      }
       this.show(await recordsById(news.kept ?? news.pulled ?? []));
       await this.readOutbox();
       if (news.pulled) this.set({ whole: await isWhole() });

@@ -1,11 +1,12 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { AnyRecord } from '../contract/envelope';
+import { SHARED, scopesOf } from '../contract/scope';
 import type { Unsent } from './refused';
 
 interface FieldSchema extends DBSchema {
   records: { key: string; value: AnyRecord };
   outbox: { key: string; value: Unsent };
-  meta: { key: string; value: number | string | readonly AnyRecord[] };
+  meta: { key: string; value: number | string | readonly AnyRecord[] | readonly string[] };
 }
 
 let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
@@ -47,20 +48,35 @@ export async function loadAll(): Promise<AnyRecord[]> {
  * twice changes nothing.
  */
 export async function keepLocally(records: readonly AnyRecord[]): Promise<void> {
-  const tx = (await db()).transaction(['records', 'outbox'], 'readwrite', { durability: 'strict' });
+  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
   for (const record of records) {
     tx.objectStore('records').put(record);
     tx.objectStore('outbox').put({ id: record.id });
   }
+  // what is made here is carried here
+  const made = records.flatMap((r) => (r.kind === 'survey' ? [r.entity] : []));
+  if (made.length > 0) {
+    const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
+    tx.objectStore('meta').put([...new Set([...(along ?? []), ...made])], ALONG);
+  }
   await tx.done;
 }
 
-/** A page of a scope from the server, and how far it went. */
-export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<void> {
+/**
+ * A page of a scope from the server, and how far it went.
+ * @returns whether it was kept: not where the survey was left behind meanwhile
+ */
+export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<boolean> {
   const tx = (await db()).transaction(['records', 'meta'], 'readwrite');
+  const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
+  if (scope !== SHARED && !along?.includes(scope)) {
+    await tx.done;
+    return false;
+  }
   for (const record of records) tx.objectStore('records').put(record);
   tx.objectStore('meta').put(cursor, `cursor ${scope}`);
   await tx.done;
+  return true;
 }
 
 /** How far a scope was taken in; null where it never was. */
@@ -69,12 +85,62 @@ export async function cursor(scope: string): Promise<string | null> {
   return typeof at === 'string' ? at : null;
 }
 
+const ALONG = 'along';
+/** The surveys this device carries. Before that could be chosen it carried all there were. */
+export async function along(): Promise<readonly string[]> {
+  const chosen = (await (await db()).get('meta', ALONG)) as readonly string[] | undefined;
+  if (chosen) return chosen;
+  const here = [...new Set([...scopesOf(await loadAll()).values()])].filter((s): s is string => s !== null && s !== SHARED);
+  await (await db()).put('meta', here, ALONG);
+  return here;
+}
+
+/** Carries a survey from now on; its records come with the next exchange. */
+export async function takeAlong(survey: string): Promise<void> {
+  const before = await along();
+  if (before.includes(survey)) return;
+  const tx = (await db()).transaction('meta', 'readwrite');
+  tx.store.put([...before, survey], ALONG);
+  tx.store.put(0, 'whole');
+  await tx.done;
+}
+
+/**
+ * Takes a survey's records off this device; the server has them.
+ * @returns how many of them it does not have yet: then nothing is done
+ */
+export async function leaveBehind(survey: string): Promise<number> {
+  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
+  const [records, outbox, chosen] = await Promise.all([
+    tx.objectStore('records').getAll(),
+    tx.objectStore('outbox').getAllKeys(),
+    tx.objectStore('meta').get(ALONG) as Promise<readonly string[] | undefined>,
+  ]);
+  const scopes = scopesOf(records);
+  // what hangs on something that is not here may belong to any survey
+  const unsentHere = outbox.filter((id) => (scopes.get(id) ?? survey) === survey).length;
+  if (unsentHere === 0) {
+    for (const [id, scope] of scopes) if (scope === survey) tx.objectStore('records').delete(id);
+    tx.objectStore('meta').delete(`cursor ${survey}`);
+    tx.objectStore('meta').put(
+      (chosen ?? []).filter((s) => s !== survey),
+      ALONG,
+    );
+  }
+  await tx.done;
+  return unsentHere;
+}
+
 /** Whether the server's book was ever taken in to its end: before that, half a survey may be here. */
 export async function isWhole(): Promise<boolean> {
   return (await (await db()).get('meta', 'whole')) === 1;
 }
-export async function markWhole(): Promise<void> {
-  await (await db()).put('meta', 1, 'whole');
+/** @param carried what was taken in; whatever was chosen meanwhile is not here yet */
+export async function markWhole(carried: readonly string[]): Promise<void> {
+  const tx = (await db()).transaction('meta', 'readwrite');
+  const now = (await tx.store.get(ALONG)) as readonly string[] | undefined;
+  if (now?.every((s) => carried.includes(s))) tx.store.put(1, 'whole');
+  await tx.done;
 }
 
 export async function unsent(): Promise<Unsent[]> {

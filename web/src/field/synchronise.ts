@@ -1,7 +1,7 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
-import type { PushAnswer, SurveysResponse } from '../contract/sync';
-import { cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
+import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
+import { along, cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
 const PATIENCE_MS = 30_000;
@@ -25,14 +25,19 @@ export const askServer: Ask = async (path, body) => {
   return response.json();
 };
 
+export interface Exchange {
+  readonly pulled: readonly AnyRecord[];
+  readonly surveys: readonly SurveyLine[];
+}
+
 /** The fields of a record itself, not its place in what was sent. */
 const ownFields = (errors: PushAnswer['errors']) => errors.map((e) => ({ ...e, field: e.field.replace(/^records\[\d+\]\.?/, '') }));
 
 /**
  * Sends what is unsent, then takes in what is new. Safe to break off anywhere and to repeat: records are a set.
- * @returns the records that came from the server
+ * @returns the records that came from the server, and the surveys it has
  */
-export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRecord[]> {
+export async function synchronise(ask: Ask = askServer): Promise<Exchange> {
   const waiting = (await unsent()).filter((u) => !u.refused && !u.aside).map((u) => u.id);
   for (let i = 0; i < waiting.length; i += BATCH) {
     const records = await recordsById(waiting.slice(i, i + BATCH));
@@ -45,14 +50,32 @@ export async function synchronise(ask: Ask = askServer): Promise<readonly AnyRec
     await settleOutbox(done, refused);
   }
   const pulled: AnyRecord[] = [...(await pullScope(ask, SHARED))];
-  for (let after: string | null = null; ; ) {
-    const page = (await ask(`/api/v1/surveys?limit=${BATCH}${after ? `&after=${after}` : ''}`)) as SurveysResponse;
-    for (const { id, records } of page.surveys) if (placeOf(await cursor(id)) < records) pulled.push(...(await pullScope(ask, id)));
-    after = page.next;
-    if (after === null) break;
+  const surveys = await listSurveys(ask);
+  const carried = await along();
+  for (const id of carried) {
+    const line = surveys.find((s) => s.id === id);
+    // a survey made here and not sent yet is no survey the server has
+    if (line && placeOf(await cursor(id)) < line.records) pulled.push(...(await pullScope(ask, id)));
   }
-  await markWhole();
-  return pulled;
+  await markWhole(carried);
+  return { pulled, surveys };
+}
+
+/** Every survey of the server's book, carried here or not. */
+async function listSurveys(ask: Ask): Promise<readonly SurveyLine[]> {
+  const surveys: SurveyLine[] = [];
+  for (let after: string | null = ''; after !== null; ) {
+    const page = (await ask(`/api/v1/surveys?limit=${BATCH}${after && `&after=${after}`}`)) as SurveysResponse;
+    surveys.push(...page.surveys);
+    after = page.next;
+  }
+  return surveys;
+}
+
+/** The survey that holds a record, where the server has it. */
+export async function surveyHolding(id: string, ask: Ask = askServer): Promise<string | null> {
+  const { surveys } = (await ask(`/api/v1/surveys?holding=${id}`)) as SurveysResponse;
+  return surveys[0]?.id ?? null;
 }
 
 /** How far a cursor went in its scope. */
@@ -72,7 +95,7 @@ async function pullScope(ask: Ask, scope: string): Promise<readonly AnyRecord[]>
       continue;
     }
     const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
-    if (records.length > 0) await keepPulled(records, scope, page.next);
+    if (records.length > 0 && !(await keepPulled(records, scope, page.next))) return [];
     pulled.push(...records);
     after = page.next;
     more = page.more;

@@ -4,7 +4,7 @@ import { SHARED } from '../contract/scope';
 import type { SurveyLine } from '../contract/sync';
 import type { Db, Tx } from './db';
 import type { Sent } from './record-repository';
-import { book, scope as scopeTable } from './schema/index';
+import { book, record, scope as scopeTable } from './schema/index';
 
 /** Where a scope stands: the place of its newest record. */
 export async function lastOf(db: Db | Tx, scope: string): Promise<number | null> {
@@ -137,13 +137,19 @@ export async function settleScopes(
       ), struck = is_struck(${id}::uuid) where id = ${id}`);
 }
 
-/** Surveys by id, after one of them. */
-export async function surveyLines(db: Db, after: string | null, limit: number): Promise<readonly SurveyLine[]> {
+/** Surveys by id, after one of them; only the one that holds a record, where one is named. */
+export async function surveyLines(
+  db: Db,
+  after: string | null,
+  limit: number,
+  holding: string | null = null,
+): Promise<readonly SurveyLine[]> {
   const t = scopeTable;
+  const held = holding === null ? undefined : inArray(t.id, db.select({ scope: record.scope }).from(record).where(eq(record.id, holding)));
   const rows = await db
     .select({ id: t.id, name: t.name, place: t.place, trees: t.trees, records: t.last, bytes: t.bytes, struck: t.struck, last: t.changed })
     .from(t)
-    .where(and(ne(t.id, SHARED), after === null ? undefined : gt(t.id, after)))
+    .where(and(ne(t.id, SHARED), after === null ? undefined : gt(t.id, after), held))
     .orderBy(asc(t.id))
     .limit(limit);
   return rows.map((r) => ({ ...r, last: new Date(r.last).toISOString() }));

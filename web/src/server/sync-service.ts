@@ -230,9 +230,9 @@ export async function pull(db: Db, scope: string, after: string | null, limit: n
   };
 }
 
-/** The surveys of the book, page by page. */
-export async function surveys(db: Db, after: string | null, limit: number): Promise<SurveysResponse> {
-  const found = await surveyLines(db, after, limit + 1);
+/** The surveys of the book, page by page; only the one that holds a record, where one is named. */
+export async function surveys(db: Db, after: string | null, limit: number, holding: string | null = null): Promise<SurveysResponse> {
+  const found = await surveyLines(db, after, limit + 1, holding);
   const page = found.slice(0, limit);
   return { surveys: [...page], next: found.length > limit ? (page.at(-1)?.id ?? null) : null };
 }

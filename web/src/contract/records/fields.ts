@@ -2,10 +2,10 @@ import 'reflect-metadata';
 import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { IsCalendar } from '../describe';
 
-export const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+export const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[78][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 /** The name of a scope: what is shared, or one survey. */
 export const SCOPE = new RegExp(`${ID.source}|^shared$`);
-const IS_ID = { message: 'an id (UUID version 7, lower-case letters)' };
+const IS_ID = { message: 'an id (UUID version 7, or 8 of a copy, lower-case letters)' };
 
 /** Text of a bounded length. */
 export const Text =

@@ -1,5 +1,7 @@
+import { formatNumber } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { type Page, pagesOf } from '../../book/pages';
+import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
 import { useBook, useBookState } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
@@ -14,7 +16,8 @@ interface Props {
 export default function FieldBook({ surveys }: Props) {
   const state = useBookState();
   const pages = useMemo(() => (state.loaded ? pagesOf(state.book, deviceName()) : null), [state.loaded, state.book]);
-  const waiting = pages === null || (pages.length === 0 && surveys.length > 0);
+  const listed = state.surveys?.flatMap(({ name, struck, ...s }) => (name === null || struck ? [] : [{ ...s, name }])) ?? surveys;
+  const others = pages === null ? listed : listed.filter((s) => !pages.some((p) => p.id === s.id));
   return (
     <Shell>
       <div className="flex flex-wrap items-center justify-between gap-4">
@@ -43,11 +46,22 @@ export default function FieldBook({ surveys }: Props) {
       </nav>
       <Who />
       <ul className="mt-4 border-t-2 border-ink" aria-label="Surveys">
-        {waiting
-          ? surveys.map((s) => <Line key={s.id} id={s.id} name={s.name} place={s.place} says={`${s.trees} trees`} />)
-          : pages?.map((p) => <PageLine key={p.id} page={p} />)}
+        {pages?.map((p) => (
+          <PageLine key={p.id} page={p} />
+        ))}
+        {others.map((s) => (
+          <Line
+            key={s.id}
+            id={s.id}
+            name={s.name}
+            place={s.place}
+            says={trees(s.trees)}
+            here={pages === null || state.along.has(s.id) ? 'coming' : 'no'}
+          />
+        ))}
       </ul>
-      {!waiting && pages?.length === 0 && (
+      <Carried pages={pages ?? []} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
+      {pages?.length === 0 && others.length === 0 && (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
           The book is empty. Measure one tree right away, or begin a survey: a purpose chooses its protocol.
         </p>
@@ -56,9 +70,11 @@ export default function FieldBook({ surveys }: Props) {
   );
 }
 
+const trees = (n: number) => `${n} ${n === 1 ? 'tree' : 'trees'}`;
+
 function PageLine({ page: p }: { page: Page }) {
   const says = [
-    `${p.trees} ${p.trees === 1 ? 'tree' : 'trees'}`,
+    trees(p.trees),
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
     p.withHeight < p.trees && `${p.withHeight} with a height`,
     p.typicalError && `heights ± ${p.typicalError}`.replaceAll(' ', '\u00a0'),
@@ -72,29 +88,85 @@ function Line({
   place,
   says,
   doubtful = 0,
+  here = 'yes',
 }: {
   id: string;
   name: string;
   place: string | null;
   says: string;
   doubtful?: number;
+  /** Whether this device carries it; one that is chosen may not be here yet. */
+  here?: 'yes' | 'coming' | 'no';
 }) {
   return (
-    <li className="flex items-stretch border-b border-edge">
+    <li className="flex items-stretch gap-2 border-b border-edge">
       <a href={`/tally?survey=${id}`} className="flex min-h-16 min-w-0 flex-1 flex-col justify-center py-2 pr-3">
         <span className="text-[19px] font-semibold">{name}</span>
         {place && <span className="text-[15px] text-soft">{place}</span>}
         <span className="text-[15px]">
           {says}
           {doubtful > 0 && <span className="text-berry">, {doubtful} to look at</span>}
+          {here === 'no' && <span className="text-soft">, not on this device</span>}
+          {here === 'coming' && <span className="text-soft"> …</span>}
         </span>
       </a>
-      <a href={`/measure?survey=${id}`} className="button my-2 self-center" aria-label={`Measure in ${name}`}>
-        Measure
-      </a>
+      <span className="flex flex-col justify-center gap-1 py-2 desk:flex-row desk:items-center desk:gap-2">
+        {here === 'no' && (
+          <button
+            type="button"
+            className="button"
+            aria-label={`Take ${name} along`}
+            onClick={() => void bookStore.takeAlong(id)}
+          >
+            Take along
+          </button>
+        )}
+        <a href={`/measure?survey=${id}`} className="button" aria-label={`Measure in ${name}`}>
+          Measure
+        </a>
+      </span>
     </li>
   );
 }
+
+/** What this device carries, with what it weighs; what the server has all of can be left behind. */
+function Carried({ pages, weights }: { pages: readonly Page[]; weights: ReadonlyMap<string, number> }) {
+  const [refused, setRefused] = useState<{ readonly id: string; readonly why: string } | null>(null);
+  if (pages.length === 0) return null;
+  const leave = async (id: string) => {
+    const why = await bookStore.leaveBehind(id);
+    setRefused(why === null ? null : { id, why });
+  };
+  return (
+    <details className="mt-6">
+      <summary className="flex min-h-12 items-center text-[16px] font-semibold">
+        Carried on this device: {pages.length} {pages.length === 1 ? 'survey' : 'surveys'}
+      </summary>
+      <p className="max-w-prose text-[15px] text-soft">
+        These open and take readings without a network. One that is left behind stays with the server and can be taken along again.
+      </p>
+      <ul aria-label="Surveys on this device">
+        {pages.map((p) => (
+          <li key={p.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
+            <span className="min-w-0 flex-1">
+              {p.name} <span className="text-[15px] text-soft">{weights.has(p.id) ? weight(weights.get(p.id) ?? 0) : 'not sent yet'}</span>
+            </span>
+            <button type="button" className="button" aria-label={`Leave ${p.name} behind`} onClick={() => void leave(p.id)}>
+              Leave behind
+            </button>
+            {refused?.id === p.id && (
+              <p role="alert" className="w-full text-[15px] text-berry">
+                {refused.why}
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+const weight = (bytes: number) => (bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${formatNumber(bytes / 1_000_000, 1)} MB`);
 
 /** Whose readings these are: asked once, never in the way. */
 function Who() {

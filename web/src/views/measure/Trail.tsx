@@ -1,5 +1,5 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
-import { memo, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { settled } from '../../book/versions';
 import { sayReading } from '../../methods/say-reading';
 import { noteOf } from '../../methods/step-notes';
@@ -24,7 +24,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
   const around = { protocol: m.protocol.options, station: m.station, scale: m.prefs.scale, tape: m.tape };
   return (
     <div className="flex flex-col gap-4">
-      <TreeHead m={m} />
+      <TreeHead m={m} onPick={onPick} />
       <Visits m={m} onPick={onPick} />
       {m.stems.length > 1 && (
         <div>
@@ -81,8 +81,23 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
   );
 }
 
+const MoveTree = lazy(() => import('./MoveTree').catch(() => ({ default: MoveNotHere })));
+const MoveNotHere = () => <p className="text-soft">This needs the server once: try again with a network.</p>;
+
+/** Hardly any tree is moved: what it takes is fetched when somebody asks for it. */
+function Move({ m, onDone }: { m: MeasureModel; onDone: (() => void) | undefined }) {
+  const [open, setOpen] = useState(false);
+  if (!m.tree.found) return null;
+  return (
+    <details className="text-[15px]" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="flex min-h-12 items-center font-semibold">Move to another survey</summary>
+      <Suspense fallback={null}>{open && <MoveTree key={m.hand.tree} m={m} onDone={onDone} />}</Suspense>
+    </details>
+  );
+}
+
 /** Tag and species. They belong to the tree, not to its readings, and can be changed at any time. */
-function TreeHead({ m }: { m: MeasureModel }) {
+function TreeHead({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefined }) {
   const { tree, speciesList } = m;
   return (
     <div className="flex flex-col gap-2">
@@ -107,6 +122,7 @@ function TreeHead({ m }: { m: MeasureModel }) {
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
       <AddSpecies m={m} />
+      <Move m={m} onDone={onPick} />
     </div>
   );
 }

@@ -7,8 +7,8 @@ import { surveys } from '../../../server/sync-service';
 
 export const GET: APIRoute = ({ url }) =>
   answering(async () => {
-    const { after, limit } = orProblem(validate(SurveysQuery, { limit: 500, ...asked(url) }));
-    return json(await surveys(database(), after ?? null, limit));
+    const { after, limit, holding } = orProblem(validate(SurveysQuery, { limit: 500, ...asked(url) }));
+    return json(await surveys(database(), after ?? null, limit, holding ?? null));
   });
 
 export const ALL: APIRoute = refuseMethod('GET');

@@ -1,0 +1,79 @@
+import { expect, test } from './own-survey';
+import { figure, openMeasure } from './pad';
+
+test('a device carries what it takes along: there without a server, left behind by a tap, never with something unsent', async ({
+  page,
+  context,
+  ownSurvey,
+}) => {
+  const name = await ownSurvey('Monte Umbrío');
+  await page.goto('/');
+  const line = page.getByRole('list', { name: 'Surveys', exact: true }).getByRole('listitem').filter({ hasText: name });
+  await expect(line).toContainText('not on this device');
+  await line.getByRole('button', { name: /Take .* along/ }).click();
+  await expect(line).not.toContainText('not on this device');
+  await expect(line).toContainText('heights ±');
+  await expect(page.getByText('Carried on this device: 1 survey')).toBeVisible();
+
+  // its page opens from this device alone, and what is measured stays unsent
+  await context.route('**/api/v1/**', (route) => route.abort());
+  const survey = new URL((await line.getByRole('link').first().getAttribute('href')) ?? '', page.url()).searchParams.get('survey');
+  await page.goto(`/tally?survey=${survey}`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  await openMeasure(page, `/measure?survey=${survey}`);
+  await page.keyboard.type('31.4cm\n');
+  await expect(page.getByRole('status').first()).toContainText('kept on this device');
+  await page.goto('/');
+  await page.getByText('Carried on this device').click();
+  await page.getByRole('button', { name: `Leave ${name} behind` }).click();
+  await expect(page.getByRole('alert')).toContainText('on this device alone');
+  await expect(line).toContainText('heights ±');
+
+  await context.unroute('**/api/v1/**');
+  await expect(async () => {
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect(page.getByRole('status').first()).toContainText('all kept and sent', { timeout: 2000 });
+  }).toPass({ timeout: 60_000 });
+  await page.getByRole('button', { name: `Leave ${name} behind` }).click();
+  await expect(line).toContainText('not on this device');
+  await expect(page.getByText('Carried on this device')).toHaveCount(0);
+  // opening it takes it along again
+  await line.getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  await page.goto('/');
+  await expect(page.getByText('Carried on this device: 1 survey')).toBeVisible();
+});
+
+test('a tree measured by itself moves into a survey with its readings, and is gone where it was', async ({ page, ownSurvey }) => {
+  const name = await ownSurvey('Araucarias of Cerro Tildemar');
+  await page.goto('/');
+  await page.getByRole('button', { name: `Take ${name} along` }).click();
+  await expect(page.getByText('Carried on this device: 1 survey')).toBeVisible();
+  await openMeasure(page);
+  await page.keyboard.type('41.3cm 25m +70 -7\n');
+  await expect(figure(page, 'height')).toContainText('19.');
+  const height = await figure(page, 'height').textContent();
+  await page.getByText('Move to another survey').click();
+  await page.getByLabel('The survey it goes to').selectOption({ label: name });
+  await page.getByRole('button', { name: /Move tree .* there/ }).click();
+  await expect(page.getByRole('banner')).toContainText(name);
+  await expect(figure(page, 'height')).toContainText('±');
+  // feet here: the survey's own units and protocol count now
+  expect(await figure(page, 'height').textContent()).not.toBe(height);
+  await expect(page.getByRole('status').first()).toContainText('all kept and sent');
+  const address = page.url();
+  await page.goto('/');
+  const line = page.getByRole('list', { name: 'Surveys', exact: true }).getByRole('listitem').filter({ hasText: 'Single trees' }).first();
+  await expect(line).toContainText('0 trees');
+  // and another device finds it by its address alone, without the survey in it
+  const other = await (
+    await page
+      .context()
+      .browser()
+      ?.newContext({ locale: 'en-GB', viewport: { width: 1280, height: 800 } })
+  )?.newPage();
+  const tree = new URL(address).searchParams.get('tree');
+  await other?.goto(new URL(`/measure?tree=${tree}`, address).href);
+  if (other) await expect(figure(other, 'diameter')).toContainText('41.3');
+  await other?.context().close();
+});
