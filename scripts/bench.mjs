@@ -16,6 +16,9 @@ const { chromium } = await import('@playwright/test');
 const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
 
+/** A package of before there were modules asks for its parts by this. */
+const REQUIRE = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);";
+
 const rows = [];
 const add = (what, measured, hold) => rows.push({ what, measured, hold });
 const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))];
@@ -34,11 +37,11 @@ for (const { trees, opened, derived: all, enter } of await run('bench-book')) {
 }
 
 /** Runs one of the scripts beside this one bundled as the application is; a loader that compiles while it runs would be measured along. */
-async function run(name) {
+async function run(name, argument = '') {
   const outfile = path.join(os.tmpdir(), `arbolito-${name}-${process.pid}.mjs`);
   const entryPoints = [path.join(ROOT, `scripts/${name}.ts`)];
-  await build({ entryPoints, outfile, bundle: true, format: 'esm', platform: 'node', logLevel: 'error' });
-  const done = spawnSync(process.execPath, ['--max-old-space-size=6000', outfile], { encoding: 'utf8', maxBuffer: 1 << 26 });
+  await build({ entryPoints, outfile, bundle: true, format: 'esm', platform: 'node', logLevel: 'error', banner: { js: REQUIRE } });
+  const done = spawnSync(process.execPath, ['--max-old-space-size=6000', outfile, argument], { encoding: 'utf8', maxBuffer: 1 << 26 });
   fs.rmSync(outfile);
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout);
@@ -54,6 +57,14 @@ const BARE = `<input autofocus aria-label="digits"><svg width="390" height="300"
   field.onkeydown = (e) => { if (e.key === 'Escape') field.value = text.textContent = ''; };
 </script>`;
 
+await withServer(async (address, { admin }) => {
+  const { trees, records, copied, home, median, push, pull, pulled } = await run('bench-server', JSON.stringify({ address, admin }));
+  const book = `a book of ${many(trees)} trees in 1,000 surveys, ${many(records)} records`;
+  add(`${book}, put in by COPY`, `${(copied / 1000).toFixed(0)} s`, '');
+  add(`its home page from the server, 95th percentile`, `${home.toFixed(0)} ms (median ${median.toFixed(0)})`, 'under 100 ms');
+  add(`1,000 records pushed into it`, `${push.toFixed(0)} ms`, 'under 1 s');
+  add(`a survey of 10,000 trees pulled from it, ${many(pulled)} records`, `${(pull / 1000).toFixed(1)} s`, '');
+});
 await withServer(async (address) => {
   const browser = await chromium.launch({
     executablePath: CHROMIUM,

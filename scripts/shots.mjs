@@ -36,7 +36,11 @@ await withServer(async (address) => {
     await page.getByRole('textbox', { name: /Tape/ }).focus();
     await page.keyboard.type(keys);
   };
-  await shot('field-book', DESK, 'day', async () => {});
+  const takeAlong = async (page, ...surveys) => {
+    for (const survey of surveys) await page.getByRole('button', { name: `Take ${survey} along` }).click();
+    await page.getByText(`Carried on this device: ${surveys.length}`).waitFor();
+  };
+  await shot('field-book', DESK, 'day', (page) => takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío'));
   await shot('tally', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
   await shot('new-survey', DESK, 'day', (page) => page.getByRole('link', { name: 'New survey' }).click());
   await shot('measure', DESK, 'day', async (page) => {
@@ -65,6 +69,7 @@ await withServer(async (address) => {
     await page.evaluate(() => scrollTo(0, 0));
   });
   await shot('kit', DESK, 'day', async (page) => {
+    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío', 'Puerto Lenga');
     await page.goto('/kit');
     await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('I. Rautén');
   });

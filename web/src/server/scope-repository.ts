@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNotNull, ne, sql } from 'drizzle-orm';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { SurveyLine } from '../contract/sync';
@@ -48,6 +48,8 @@ export interface Placed extends Sent {
 /** What new records may change of the list: trees that come to count or cease to, surveys whose name or standing changes. */
 export interface Touched {
   readonly trees: ReadonlyMap<string, readonly string[]>;
+  /** Of those, the ones that were there before. */
+  readonly earlier: ReadonlyMap<string, readonly string[]>;
   readonly surveys: readonly string[];
 }
 
@@ -63,15 +65,20 @@ export async function touchedBy(tx: Tx, placed: readonly Placed[]): Promise<Touc
       for (const id of await thingsUnder(tx, record, placed)) note(scope, id);
   }
   const trees = new Map<string, readonly string[]>();
+  const earlier = new Map<string, readonly string[]>();
   for (const [scope, ids] of things) {
     if (ids.has(scope)) surveys.add(scope);
     const { rows } = await tx.execute<{ id: string }>(sql`
       select r.entity as id from record r where r.id = any(${sqlIds([...ids])}) and r.kind = 'tree'
       union select r.entity from tree t join record r on r.id = t.id where t.plot = any(${sqlIds([...ids])})`);
     const here = placed.filter((p) => p.scope === scope && p.record.kind === 'tree').map((p) => p.record.entity);
+    earlier.set(
+      scope,
+      rows.map((r) => r.id),
+    );
     trees.set(scope, [...new Set([...rows.map((r) => r.id), ...here])]);
   }
-  return { trees, surveys: [...surveys] };
+  return { trees, earlier, surveys: [...surveys] };
 }
 
 const sqlIds = (ids: readonly string[]) => sql`${sql.param(`{${ids.join()}}`)}::uuid[]`;
@@ -135,6 +142,17 @@ export async function settleScopes(
         select s.name, s.place from record r join survey s on s.id = r.id
         where r.entity = ${id}::uuid and in_force(r.id) order by r.id desc limit 1
       ), struck = is_struck(${id}::uuid) where id = ${id}`);
+}
+
+/** The surveys in force that something was stored in last, newest first: what the home page says before any script runs. */
+export async function newestSurveys(db: Db, limit: number): Promise<readonly Pick<SurveyLine, 'id' | 'name' | 'place' | 'trees'>[]> {
+  const { id, name, place, trees, struck, changed } = scopeTable;
+  return db
+    .select({ id, name, place, trees })
+    .from(scopeTable)
+    .where(and(ne(id, SHARED), isNotNull(name), eq(struck, false)))
+    .orderBy(desc(changed), asc(id))
+    .limit(limit);
 }
 
 /** Surveys by id, after one of them; only the one that holds a record, where one is named. */

@@ -71,7 +71,7 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
   for (const [i, verdict] of verdicts) answers[i] = verdict;
   if (placed.length > 0) {
     const touched = await touchedBy(tx, placed);
-    const before = await countTrees(tx, touched.trees);
+    const before = await countTrees(tx, touched.earlier);
     const ordered = placed.map((p) => {
       const seq = (lasts.get(p.scope) ?? 0) + 1;
       lasts.set(p.scope, seq);

@@ -7,17 +7,26 @@ import { useBook, useBookState } from '../../field/use-book';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 
+/** So many surveys that are not here are shown at once, those worked in last. */
+const MOST = 30;
+
 interface Props {
   /** What the server knew when it sent this page; the local store rules as soon as it is open. */
-  readonly surveys: readonly { readonly id: string; readonly name: string; readonly place: string | null; readonly trees: number }[];
+  readonly surveys: readonly { readonly id: string; readonly name: string | null; readonly place: string | null; readonly trees: number }[];
 }
 
 /** Home: surveys as pages of a book, and the way to a single tree. */
 export default function FieldBook({ surveys }: Props) {
   const state = useBookState();
   const pages = useMemo(() => (state.loaded ? pagesOf(state.book, deviceName()) : null), [state.loaded, state.book]);
-  const listed = state.surveys?.flatMap(({ name, struck, ...s }) => (name === null || struck ? [] : [{ ...s, name }])) ?? surveys;
-  const others = pages === null ? listed : listed.filter((s) => !pages.some((p) => p.id === s.id));
+  const [asked, ask] = useState('');
+  const others = useMemo(() => {
+    const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1)) ?? surveys;
+    const here = new Set(pages?.map((p) => p.id));
+    return listed.flatMap(({ id, name, place, trees }) => (name === null || here.has(id) ? [] : [{ id, name, place, trees }]));
+  }, [pages, state.surveys, surveys]);
+  const wanted = asked.trim().toLowerCase();
+  const found = wanted ? others.filter((s) => `${s.name} ${s.place ?? ''}`.toLowerCase().includes(wanted)) : others;
   return (
     <Shell>
       <div className="flex flex-wrap items-center justify-between gap-4">
@@ -49,7 +58,7 @@ export default function FieldBook({ surveys }: Props) {
         {pages?.map((p) => (
           <PageLine key={p.id} page={p} />
         ))}
-        {others.map((s) => (
+        {found.slice(0, MOST).map((s) => (
           <Line
             key={s.id}
             id={s.id}
@@ -60,6 +69,25 @@ export default function FieldBook({ surveys }: Props) {
           />
         ))}
       </ul>
+      {others.length > MOST && (
+        <div className="mt-3 flex flex-wrap items-center gap-3">
+          <input
+            type="search"
+            aria-label="Find a survey"
+            placeholder="find by name or place"
+            className="box max-w-xs"
+            value={asked}
+            onChange={(e) => ask(e.target.value)}
+          />
+          <span className="text-soft" role="status">
+            {found.length === 0
+              ? 'No survey has that in its name or place.'
+              : found.length > MOST
+                ? `${found.length - MOST} more: find them by name or place`
+                : ''}
+          </span>
+        </div>
+      )}
       <Carried pages={pages ?? []} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
       {pages?.length === 0 && others.length === 0 && (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
@@ -112,12 +140,7 @@ function Line({
       </a>
       <span className="flex flex-col justify-center gap-1 py-2 desk:flex-row desk:items-center desk:gap-2">
         {here === 'no' && (
-          <button
-            type="button"
-            className="button"
-            aria-label={`Take ${name} along`}
-            onClick={() => void bookStore.takeAlong(id)}
-          >
+          <button type="button" className="button" aria-label={`Take ${name} along`} onClick={() => void bookStore.takeAlong(id)}>
             Take along
           </button>
         )}
