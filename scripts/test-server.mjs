@@ -21,4 +21,4 @@ await applyMigrations(owner, 'arbolito');
 await loadDemo(url);
 const port = await freePort(4400);
 web = await startWeb('127.0.0.1', port);
-process.send?.({ address: `http://127.0.0.1:${port}`, pid: process.pid, postgres: cluster.pid, admin: cluster.admin('arbolito') });
+process.send?.({ address: `http://127.0.0.1:${port}`, pid: process.pid, postgres: cluster.pid, admin: cluster.admin('arbolito'), url });

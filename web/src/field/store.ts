@@ -53,11 +53,11 @@ export async function keepLocally(records: readonly AnyRecord[]): Promise<void> 
     tx.objectStore('records').put(record);
     tx.objectStore('outbox').put({ id: record.id });
   }
-  // what is made here is carried here
+  // what is made here is carried here; where nothing was chosen yet, all that is here is
   const made = records.flatMap((r) => (r.kind === 'survey' ? [r.entity] : []));
   if (made.length > 0) {
     const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
-    tx.objectStore('meta').put([...new Set([...(along ?? []), ...made])], ALONG);
+    if (along) tx.objectStore('meta').put([...new Set([...along, ...made])], ALONG);
   }
   await tx.done;
 }
