@@ -110,7 +110,12 @@ function offCurve(trees: readonly SurveyedTree[]): readonly { readonly tree: Sur
 
 function groups(all: readonly Point[]): Map<string | null, Point[]> {
   const made = new Map<string | null, Point[]>();
-  for (const p of all) made.set(p.tree.species, [...(made.get(p.tree.species) ?? []), p]);
+  // added to, not copied: a species may have a hundred thousand trees
+  for (const p of all) {
+    const group = made.get(p.tree.species);
+    if (group) group.push(p);
+    else made.set(p.tree.species, [p]);
+  }
   return made;
 }
 
