@@ -6,6 +6,7 @@ import { toSnakeCase } from 'drizzle-orm/casing';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { v7 } from 'uuid';
+import { withIds } from '../web/src/book/with-ids';
 import type { AnyRecord } from '../web/src/contract/envelope';
 import { KIND_NAMES, type Kind } from '../web/src/contract/kinds/index';
 import { SHARED, scopesOf } from '../web/src/contract/scope';
@@ -45,10 +46,7 @@ export async function copyBook(client: pg.Client, sizes: readonly number[], opti
 /** The same survey under ids of its own, in their old order. */
 function anew({ records, survey }: { records: readonly AnyRecord[]; survey: string }) {
   const ids = new Map(records.map((r) => [r.id, v7()]));
-  const own = JSON.parse(
-    JSON.stringify(records).replace(/[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f-]{21}/g, (id) => ids.get(id) ?? id),
-  ) as AnyRecord[];
-  return { records: own, survey: ids.get(survey) as string };
+  return { records: withIds(records, ids), survey: ids.get(survey) as string };
 }
 
 async function copyIn(client: pg.Client, records: readonly AnyRecord[], places: Map<string, number>): Promise<void> {

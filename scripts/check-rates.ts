@@ -1,7 +1,7 @@
 // npx tsx scripts/check-rates.ts: the tables of docs/methods.md on what the checks find among simulated crews.
-import { BLUNDERS, named } from '../core/src/checks/test-blunders';
+import { BLUNDERS } from '../core/src/checks/test-blunders';
 import { alarms, crewFindings, crewTree } from '../core/src/checks/test-crew';
-import { bandsOf, visible } from '../core/src/checks/test-visible';
+import { bandsOf, triedOn } from '../core/src/checks/test-visible';
 import { Stream } from '../core/src/practice/chance';
 import { PRESET_KEYS } from '../core/src/survey/index';
 
@@ -18,20 +18,7 @@ console.log(`| clean trees with an alarm | ${clean.join(' | ')} |\n`);
 
 for (const blunder of BLUNDERS) {
   const cells = PRESET_KEYS.map((preset, i) => {
-    const s = new Stream(909 + i);
-    let [all, shown, noticed, explained] = [0, 0, 0, 0];
-    for (let k = 0; k < PLANTED; k++) {
-      const t = blunder.tree(s, preset);
-      const readings = blunder.plant(t, s);
-      if (!readings) continue;
-      all++;
-      if (!visible(bands, t, readings)) continue;
-      shown++;
-      const findings = crewFindings({ ...t, readings });
-      const cause = named(blunder, findings);
-      if (alarms(findings) || cause) noticed++;
-      if (cause) explained++;
-    }
+    const { all, shown, noticed, explained } = triedOn(bands, blunder, new Stream(909 + i), [preset], PLANTED);
     return `${percent(shown, all)} · **${percent(noticed, shown)}** · ${percent(explained, noticed)}`;
   });
   console.log(`| ${blunder.name} | ${cells.join(' | ')} |`);

@@ -1,9 +1,9 @@
 import { demoRecords } from '@arbolito/demo';
 import { test as base, expect } from '@playwright/test';
 import { v7 } from 'uuid';
-
-/** What every survey shares stays as the demo has it; the rest is this test's own. */
-const SHARED = new Set(['person', 'body-measure', 'pace-calibration', 'instrument', 'calibration', 'protocol', 'species']);
+import { withIds } from '../src/book/with-ids';
+import type { Kind } from '../src/contract/kinds/index';
+import { SHARED_KINDS } from '../src/contract/scope';
 
 export const test = base.extend<{
   /** Puts a copy of a demo survey on the server, under another name that nobody else uses; gives that name. */
@@ -14,10 +14,10 @@ export const test = base.extend<{
       const all = demoRecords().records;
       const survey = all.find((r) => r.kind === 'survey' && r.body.name === like);
       if (!survey) throw new Error(`the demo has no ${like}`);
-      const mine = all.filter((r) => r.device === survey.device && !SHARED.has(r.kind));
+      // what every survey shares stays as the demo has it; the rest is this test's own
+      const mine = all.filter((r) => r.device === survey.device && !SHARED_KINDS.has(r.kind as Kind));
       const ids = new Map(mine.map((r) => [r.id, v7()]));
-      const text = JSON.stringify(mine).replace(/[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f-]{21}/g, (id) => ids.get(id) ?? id);
-      const records = JSON.parse(text) as typeof mine;
+      const records = withIds(mine, ids);
       const own = records.find((r) => r.kind === 'survey');
       const name = `${like} ${own?.id.slice(-6)}`;
       if (own) own.body.name = name;

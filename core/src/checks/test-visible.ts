@@ -1,8 +1,8 @@
 import type { Stream } from '../practice/chance';
 import type { AngleReading, Reading } from '../reading/index';
-import { PRESET_KEYS } from '../survey/index';
-import type { Blunder } from './test-blunders';
-import { type CrewTree, crewTree } from './test-crew';
+import { PRESET_KEYS, type PresetKey } from '../survey/index';
+import { type Blunder, named } from './test-blunders';
+import { alarms, type CrewTree, crewFindings, crewTree } from './test-crew';
 
 /**
  * What can be known of a simulated tree, by plane trigonometry on the readings as typed and nothing of the core: each
@@ -129,3 +129,27 @@ export const visible = (bands: Bands, t: CrewTree, readings: readonly Reading[])
     const band = bands.get(nameOf(key));
     return !band || !(value >= band.low && value <= band.high);
   });
+
+/** Of so many plantings of a slip: how many were made, are visible, were noticed of those, and explained of those. */
+export function triedOn(
+  bands: Bands,
+  blunder: Blunder,
+  s: Stream,
+  presets: readonly PresetKey[],
+  trees: number,
+): { readonly all: number; readonly shown: number; readonly noticed: number; readonly explained: number } {
+  let [all, shown, noticed, explained] = [0, 0, 0, 0];
+  for (let i = 0; i < trees; i++) {
+    const t = blunder.tree(s, presets[i % presets.length] as PresetKey);
+    const readings = blunder.plant(t, s);
+    if (!readings) continue;
+    all++;
+    if (!visible(bands, t, readings)) continue;
+    shown++;
+    const findings = crewFindings({ ...t, readings });
+    const cause = named(blunder, findings);
+    if (alarms(findings) || cause) noticed++;
+    if (cause) explained++;
+  }
+  return { all, shown, noticed, explained };
+}

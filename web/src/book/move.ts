@@ -3,8 +3,7 @@ import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { KINDS } from '../contract/kinds/index';
 import type { Book } from './book';
 import { type Maker, makeRecord } from './make-records';
-
-const ANY_ID = /[0-9a-f]{8}-[0-9a-f]{4}-[78][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g;
+import { withIds } from './with-ids';
 
 /**
  * The id of a copy: the old one's time and order (made in one millisecond they differ in the 11th byte at the latest), and
@@ -30,7 +29,7 @@ export function moveTree(
   const own = book.recordsUnder(tree);
   const ids = new Map(own.map((r) => [r.id, copiedId(r.id, survey)]));
   const copies = own.map((record): AnyRecord => {
-    const copy = JSON.parse(JSON.stringify(record).replace(ANY_ID, (id) => ids.get(id) ?? id)) as AnyRecord;
+    const copy = withIds(record, ids);
     // the book reads older bodies as they are written today
     copy.schema = Math.max(copy.schema, KINDS[copy.kind].schema);
     // its plot stays behind: a plot is part of one survey
