@@ -29,7 +29,10 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
         e.preventDefault();
         return now.undo();
       }
-      if (e.ctrlKey || e.metaKey || e.altKey || !inField) return;
+      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      // on a button Enter and space are its own; what is typed goes to the field, also while the focus is still on its way there
+      const typed = e.key.length === 1 && !e.isComposing;
+      if (!inField && !(typed && e.key !== ' ' && target.closest('button'))) return;
       if (e.key === 'Enter') {
         e.preventDefault();
         now.enter();
@@ -40,10 +43,10 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
         const from = at < 0 ? now.steps.length : at;
         const to = now.steps[from + (e.key === 'ArrowUp' ? -1 : 1)];
         if (to) now.go(to.id);
-      } else if (e.key.length === 1 && !e.isComposing) {
+      } else if (typed) {
         const field = input.current;
         if (!field) return;
-        if (target === document.body) focusAtEnd(field);
+        if (target !== field) focusAtEnd(field);
         // at the end of the text a key is what the pad's key is, without the cost of the browser's own editing
         const end = field.value.length;
         if (field.selectionStart !== end || field.selectionEnd !== end || end >= field.maxLength) return;
