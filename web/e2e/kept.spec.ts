@@ -56,7 +56,7 @@ const onDisk = (page: Page) =>
   page.evaluate(
     () =>
       new Promise<string[]>((done, fail) => {
-        const open = indexedDB.open('arbolito');
+        const open = indexedDB.open('arbolito.book');
         open.onerror = () => fail(open.error);
         open.onsuccess = () => {
           const all = open.result.transaction('records').objectStore('records').getAll();

@@ -9,7 +9,7 @@ const count = async (page: Page, kind: string) =>
   page.evaluate(
     (k) =>
       new Promise<number>((done) => {
-        const open = indexedDB.open('arbolito');
+        const open = indexedDB.open('arbolito.book');
         open.onsuccess = () => {
           const all = open.result.transaction('records').objectStore('records').getAll();
           all.onsuccess = () => done(all.result.filter((r: { kind: string }) => r.kind === k).length);

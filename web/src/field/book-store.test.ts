@@ -85,13 +85,13 @@ describe('the book on a device', () => {
   it('lets a newer version of itself in another tab upgrade the store at once, and says what to do here', async () => {
     const { bookStore } = await openPage();
     await bookStore.keep([person('Kim')]);
-    const newer = await openDB('arbolito', 2);
+    const newer = await openDB('arbolito.book', 2);
     expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page/);
     await bookStore.keep([person('Lou')]);
     expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page.*journal/);
     expect(localStorage.getItem('arbolito.journal')).toContain('Lou');
     newer.close();
-    await deleteDB('arbolito');
+    await deleteDB('arbolito.book');
     const again = await openPage();
     expect(names(again.bookStore.snapshot().book)).toContain('Lou');
   });

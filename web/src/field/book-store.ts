@@ -2,21 +2,10 @@ import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import type { SurveyLine } from '../contract/sync';
 import { afterPaint } from './after-paint';
+import { dropEarlier, whenOutdated } from './database';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import {
-  along,
-  correctLocally,
-  isWhole,
-  keepLocally,
-  leaveBehind,
-  loadAll,
-  putUnsent,
-  recordsById,
-  takeAlong,
-  unsent,
-  whenOutdated,
-} from './store';
+import { along, correctLocally, isWhole, keepLocally, leaveBehind, loadAll, putUnsent, recordsById, takeAlong, unsent } from './store';
 import { surveyHolding, synchronise } from './synchronise';
 
 export interface BookState {
@@ -187,6 +176,7 @@ class BookStore {
         this.show(pulled);
         await this.readOutbox();
         this.set({ reached: true, whole: await isWhole(), along: new Set(await along()), surveys });
+        if (this.outbox.size === 0) await dropEarlier();
         if (pulled.length > 0) this.channel?.postMessage({ pulled: pulled.map((r) => r.id) } satisfies News);
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything

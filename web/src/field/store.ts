@@ -1,82 +1,79 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { AnyRecord } from '../contract/envelope';
-import { SHARED, scopesOf } from '../contract/scope';
+import { SHARED } from '../contract/scope';
+import { db } from './database';
+import { folderAt, put, stretch, WRITTEN, type Written } from './filing';
 import type { Unsent } from './refused';
+import { ALONG, type Folder, type Key, UNFILED } from './schema';
 
-interface FieldSchema extends DBSchema {
-  records: { key: string; value: AnyRecord };
-  outbox: { key: string; value: Unsent };
-  meta: { key: string; value: number | string | readonly AnyRecord[] | readonly string[] };
-}
-
-let opened: Promise<IDBPDatabase<FieldSchema>> | undefined;
-let outdated: () => void = () => {};
-/** Calls back when a newer Arbolito has taken the store over: this page can't keep anything any more. */
-export function whenOutdated(tell: () => void): void {
-  outdated = tell;
-}
-
-function db(): Promise<IDBPDatabase<FieldSchema>> {
-  opened ??= openDB<FieldSchema>('arbolito', 1, {
-    upgrade(store) {
-      store.createObjectStore('records', { keyPath: 'id' });
-      store.createObjectStore('outbox', { keyPath: 'id' });
-      store.createObjectStore('meta');
-    },
-    // a newer Arbolito in another tab wants the store: let go, or it would wait until this page is closed
-    blocking: (_, __, event) => {
-      (event.target as IDBDatabase).close();
-      opened = undefined;
-      outdated();
-    },
-    terminated: () => {
-      opened = undefined;
-    },
-  }).catch((e: Error) => {
-    opened = undefined;
-    throw e.name === 'VersionError' ? new Error('a newer Arbolito is open in another tab: reload this page') : e;
-  });
-  return opened;
-}
-
+/** Every record on this device. */
 export async function loadAll(): Promise<AnyRecord[]> {
   return (await db()).getAll('records');
+}
+
+/** The records of a scope, of one tree of it, or ('') of what belongs to no tree. */
+export async function load(scope: string, tree?: string): Promise<AnyRecord[]> {
+  return (await db()).getAll('records', stretch(scope, tree));
+}
+
+/** Where a record lies; null when it is not here. */
+export async function folderOf(id: string): Promise<Folder | null> {
+  return folderAt(await (await db()).getKeyFromIndex('records', 'id', id));
+}
+
+/** The trees of a survey in the order of their making, the last first, as far as somebody asks. */
+export async function* treesBackwards(scope: string): AsyncGenerator<string> {
+  for (let below: IDBKeyRange | null = stretch(scope); below; ) {
+    const at: { readonly key: Key } | null = await (await db()).transaction('records').store.openKeyCursor(below, 'prev');
+    if (!at || at.key[1] === '') return;
+    yield at.key[1];
+    below = IDBKeyRange.bound([scope], [scope, at.key[1]], false, true);
+  }
+}
+
+/** Trees of a survey of which readings may judge each other. */
+export async function pairedTrees(scope: string): Promise<readonly string[]> {
+  const keys = await (await db()).getAllKeys('paired', stretch(scope));
+  return keys.map(([, tree]) => tree);
+}
+
+/** How often a scope was written to. */
+export async function revision(scope: string): Promise<number> {
+  return Number((await (await db()).get('meta', `revision ${scope}`)) ?? 0);
 }
 
 /**
  * On this device's disk, in the store and in the outbox, when this resolves: that is what *kept* means. Keeping a record
  * twice changes nothing.
  */
-export async function keepLocally(records: readonly AnyRecord[]): Promise<void> {
-  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
-  for (const record of records) {
-    tx.objectStore('records').put(record);
-    tx.objectStore('outbox').put({ id: record.id });
-  }
-  // what is made here is carried here; where nothing was chosen yet, all that is here is
+export async function keepLocally(records: readonly AnyRecord[]): Promise<Written> {
+  const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
+  const written = await put(tx, records);
+  for (const { id } of records) tx.objectStore('outbox').put({ id });
+  // what is made here is carried here
   const made = records.flatMap((r) => (r.kind === 'survey' ? [r.entity] : []));
   if (made.length > 0) {
     const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
-    if (along) tx.objectStore('meta').put([...new Set([...along, ...made])], ALONG);
+    tx.objectStore('meta').put([...new Set([...(along ?? []), ...made])], ALONG);
   }
   await tx.done;
+  return written;
 }
 
 /**
  * A page of a scope from the server, and how far it went.
- * @returns whether it was kept: not where the survey was left behind meanwhile
+ * @returns what was written; null where the survey was left behind meanwhile
  */
-export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<boolean> {
-  const tx = (await db()).transaction(['records', 'meta'], 'readwrite');
+export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<Written | null> {
+  const tx = (await db()).transaction(WRITTEN, 'readwrite');
   const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
   if (scope !== SHARED && !along?.includes(scope)) {
     await tx.done;
-    return false;
+    return null;
   }
-  for (const record of records) tx.objectStore('records').put(record);
+  const written = await put(tx, records, { scope });
   tx.objectStore('meta').put(cursor, `cursor ${scope}`);
   await tx.done;
-  return true;
+  return written;
 }
 
 /** How far a scope was taken in; null where it never was. */
@@ -85,23 +82,19 @@ export async function cursor(scope: string): Promise<string | null> {
   return typeof at === 'string' ? at : null;
 }
 
-const ALONG = 'along';
-/** The surveys this device carries. Before that could be chosen it carried all there were. */
+/** The surveys this device carries. */
 export async function along(): Promise<readonly string[]> {
-  const chosen = (await (await db()).get('meta', ALONG)) as readonly string[] | undefined;
-  if (chosen) return chosen;
-  const here = [...new Set([...scopesOf(await loadAll()).values()])].filter((s): s is string => s !== null && s !== SHARED);
-  await (await db()).put('meta', here, ALONG);
-  return here;
+  return ((await (await db()).get('meta', ALONG)) as readonly string[] | undefined) ?? [];
 }
 
 /** Carries a survey from now on; its records come with the next exchange. */
 export async function takeAlong(survey: string): Promise<void> {
-  const before = await along();
-  if (before.includes(survey)) return;
   const tx = (await db()).transaction('meta', 'readwrite');
-  tx.store.put([...before, survey], ALONG);
-  tx.store.put(0, 'whole');
+  const before = ((await tx.store.get(ALONG)) as readonly string[] | undefined) ?? [];
+  if (!before.includes(survey)) {
+    tx.store.put([...before, survey], ALONG);
+    tx.store.put(0, 'whole');
+  }
   await tx.done;
 }
 
@@ -110,28 +103,29 @@ export async function takeAlong(survey: string): Promise<void> {
  * @returns how many of them it does not have yet: then nothing is done
  */
 export async function leaveBehind(survey: string): Promise<number> {
-  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
-  const [records, outbox, chosen] = await Promise.all([
-    tx.objectStore('records').getAll(),
-    tx.objectStore('outbox').getAllKeys(),
-    tx.objectStore('meta').get(ALONG) as Promise<readonly string[] | undefined>,
-  ]);
-  const scopes = scopesOf(records);
+  const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
+  const [records, meta] = [tx.objectStore('records'), tx.objectStore('meta')];
+  const unsent = await tx.objectStore('outbox').getAllKeys();
+  const scopes = await Promise.all(unsent.map(async (id) => (await records.index('id').getKey(id))?.[0] ?? UNFILED));
   // what hangs on something that is not here may belong to any survey
-  const unsentHere = outbox.filter((id) => (scopes.get(id) ?? survey) === survey).length;
+  const unsentHere = scopes.filter((s) => s === survey || s === UNFILED).length;
   if (unsentHere === 0) {
-    for (const [id, scope] of scopes) if (scope === survey) tx.objectStore('records').delete(id);
-    tx.objectStore('meta').delete(`cursor ${survey}`);
-    tx.objectStore('meta').put(
-      (chosen ?? []).filter((s) => s !== survey),
+    records.delete(stretch(survey));
+    tx.objectStore('tools').delete(stretch(survey));
+    tx.objectStore('paired').delete(stretch(survey));
+    meta.delete(`cursor ${survey}`);
+    const before = (await meta.get(ALONG)) as readonly string[] | undefined;
+    meta.put(
+      (before ?? []).filter((s) => s !== survey),
       ALONG,
     );
+    meta.put(Number((await meta.get(`revision ${survey}`)) ?? 0) + 1, `revision ${survey}`);
   }
   await tx.done;
   return unsentHere;
 }
 
-/** Whether the server's book was ever taken in to its end: before that, half a survey may be here. */
+/** Whether all this device carries was ever taken in to its end: before that, half a survey may be here. */
 export async function isWhole(): Promise<boolean> {
   return (await (await db()).get('meta', 'whole')) === 1;
 }
@@ -139,7 +133,7 @@ export async function isWhole(): Promise<boolean> {
 export async function markWhole(carried: readonly string[]): Promise<void> {
   const tx = (await db()).transaction('meta', 'readwrite');
   const now = (await tx.store.get(ALONG)) as readonly string[] | undefined;
-  if (now?.every((s) => carried.includes(s))) tx.store.put(1, 'whole');
+  if ((now ?? []).every((s) => carried.includes(s))) tx.store.put(1, 'whole');
   await tx.done;
 }
 
@@ -149,7 +143,7 @@ export async function unsent(): Promise<Unsent[]> {
 
 export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> {
   const tx = (await db()).transaction('records');
-  const found = await Promise.all(ids.map((id) => tx.store.get(id)));
+  const found = await Promise.all(ids.map((id) => tx.store.index('id').get(id)));
   return found.flatMap((r) => r ?? []);
 }
 
@@ -166,11 +160,15 @@ export async function settleOutbox(done: readonly string[], refused: readonly Un
  * before is put by, never thrown away.
  */
 export async function correctLocally(record: AnyRecord): Promise<void> {
-  const tx = (await db()).transaction(['records', 'outbox', 'meta'], 'readwrite', { durability: 'strict' });
-  const before = await tx.objectStore('records').get(record.id);
-  const putBy = ((await tx.objectStore('meta').get('corrected')) ?? []) as readonly AnyRecord[];
-  if (before) tx.objectStore('meta').put([...putBy, before], 'corrected');
-  tx.objectStore('records').put(record);
+  const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
+  const [records, meta] = [tx.objectStore('records'), tx.objectStore('meta')];
+  const key = await records.index('id').getKey(record.id);
+  if (key) {
+    const putBy = ((await meta.get('corrected')) ?? []) as readonly AnyRecord[];
+    meta.put([...putBy, (await records.get(key)) as AnyRecord], 'corrected');
+    records.delete(key);
+  }
+  await put(tx, [record]);
   tx.objectStore('outbox').put({ id: record.id });
   await tx.done;
 }

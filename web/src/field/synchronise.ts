@@ -95,7 +95,7 @@ async function pullScope(ask: Ask, scope: string): Promise<readonly AnyRecord[]>
       continue;
     }
     const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
-    if (records.length > 0 && !(await keepPulled(records, scope, page.next))) return [];
+    if (records.length > 0 && (await keepPulled(records, scope, page.next)) === null) return [];
     pulled.push(...records);
     after = page.next;
     more = page.more;

@@ -1,0 +1,52 @@
+import { openDB } from 'idb';
+import { copyEarlier, dropEarlierThan } from './earlier-store';
+import type { FieldDatabase, FieldSchema } from './schema';
+
+const NAME = 'arbolito.book';
+
+let opened: Promise<FieldDatabase> | undefined;
+let outdated: () => void = () => {};
+/** Calls back when a newer Arbolito has taken the store over: this page can't keep anything any more. */
+export function whenOutdated(tell: () => void): void {
+  outdated = tell;
+}
+
+/** The device's store, opened once; with what the store of an earlier Arbolito had. */
+export function db(): Promise<FieldDatabase> {
+  opened ??= open().catch((e: Error) => {
+    opened = undefined;
+    throw e.name === 'VersionError' ? new Error('a newer Arbolito is open in another tab: reload this page') : e;
+  });
+  return opened;
+}
+
+async function open(): Promise<FieldDatabase> {
+  const store = await openDB<FieldSchema>(NAME, 1, {
+    upgrade(made) {
+      made.createObjectStore('records').createIndex('id', 'id', { unique: true });
+      made.createObjectStore('outbox', { keyPath: 'id' });
+      made.createObjectStore('tools');
+      made.createObjectStore('paired');
+      made.createObjectStore('meta');
+    },
+    // a newer Arbolito in another tab wants the store: let go, or it would wait until this page is closed
+    blocking: (_, __, event) => {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
+      outdated();
+    },
+    terminated: () => {
+      opened = undefined;
+    },
+  });
+  try {
+    await copyEarlier(store);
+  } catch (e) {
+    store.close();
+    throw e;
+  }
+  return store;
+}
+
+/** Once the server has everything the store of an earlier Arbolito is no longer needed. */
+export const dropEarlier = async (): Promise<void> => dropEarlierThan(await db());

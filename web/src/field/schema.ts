@@ -1,0 +1,27 @@
+import type { DBSchema, IDBPDatabase } from 'idb';
+import type { AnyRecord } from '../contract/envelope';
+import type { Unsent } from './refused';
+
+/** Where a record lies: its scope, and within a survey the tree it is part of; '' for what belongs to no one tree. */
+export interface Folder {
+  readonly scope: string;
+  readonly tree: string;
+}
+/** Scope, tree, id: a survey, and each tree of it, is one stretch of the store. */
+export type Key = [scope: string, tree: string, id: string];
+
+export interface FieldSchema extends DBSchema {
+  records: { key: Key; value: AnyRecord; indexes: { id: string } };
+  outbox: { key: string; value: Unsent };
+  /** What each tree was read with. */
+  tools: { key: [scope: string, tree: string]; value: readonly string[] };
+  /** Trees of which readings may judge each other: what they say of people and tools counts in their whole survey. */
+  paired: { key: [scope: string, tree: string]; value: 1 };
+  meta: { key: string; value: number | string | readonly AnyRecord[] | readonly string[] };
+}
+export type FieldDatabase = IDBPDatabase<FieldSchema>;
+
+/** The scope of what hangs on something that is not here: nobody can say yet which survey it is of. */
+export const UNFILED = '';
+/** Under this the surveys stand that the device carries. */
+export const ALONG = 'along';
