@@ -47,7 +47,7 @@ module.exports = {
       from: { path: '^web/src/views/([^/]+)/', pathNot: TESTS },
       to: { path: '^web/src/views/', pathNot: '^web/src/views/$1/' },
     },
-    rule('workers-side', '^web/src/workers', { path: '^web/src/(views|ui|server|pages|field)' }, 'a worker only computes'),
+    rule('workers-side', '^web/src/workers', { path: '^web/src/(views|ui|server|pages)' }, 'a worker knows no screen'),
     rule('views-side', '^web/src/views', { path: '^web/src/(server|pages)' }, 'no view imports the server'),
     rule('one-front-door', '^(web|demo)/', { path: '^core/src/(?!index\\.ts$)' }, 'the core has one front door'),
     topic('units', []),

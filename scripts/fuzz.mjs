@@ -51,6 +51,7 @@ const PATHS = [
   '/',
   '/measure',
   '/tally',
+  '/trees',
   '/kit',
   '/nothing',
   '/display.js',

@@ -126,6 +126,7 @@ export {
   type ProtocolOptions,
   type ProtocolSentence,
   protocolSentences,
+  type Tally,
   type TallyLine,
   type TallyTree,
   tally,

@@ -18,7 +18,7 @@ test('a device carries what it takes along: there without a server, left behind 
   // its page opens from this device alone, and what is measured stays unsent
   await context.route('**/api/v1/**', (route) => route.abort());
   const survey = new URL((await line.getByRole('link').first().getAttribute('href')) ?? '', page.url()).searchParams.get('survey');
-  await page.goto(`/tally?survey=${survey}`);
+  await page.goto(`/trees?survey=${survey}`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
   await openMeasure(page, `/measure?survey=${survey}`);
   await page.keyboard.type('31.4cm\n');

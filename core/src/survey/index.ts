@@ -10,4 +10,4 @@ export {
   type ProtocolOptions,
 } from './protocol';
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
-export { type TallyLine, type TallyTree, tally } from './tally';
+export { type Tally, type TallyLine, type TallyTree, tally } from './tally';

@@ -4,18 +4,26 @@ import { describe, expect, it } from 'vitest';
 import { againstFrozen, fingerprint, shown } from '../../../core/src/practice/test-frozen';
 import type { AnyRecord } from '../contract/envelope';
 import { Book } from './book';
-import { tallyOf } from './summary';
+import { treeOutcome } from './derive';
+import { sheetOf } from './summary';
+import { findingsIn } from './tree-row';
 
 describe('results that were frozen', () => {
   it('of the demo surveys, as the book derives them, are what they were', () => {
     const book = new Book(demoRecords().records as unknown as AnyRecord[]);
     const lines: string[] = [];
     for (const survey of book.all('survey')) {
-      const tally = tallyOf(book, survey.id);
-      if (!tally) throw new Error(`${survey.body.name} has no tally`);
-      lines.push([survey.body.name, 'sums', tally.rows.length, tally.withHeight, fingerprint(tally.sums)].join('\t'));
-      for (const { tag, result, findings, trouble } of tally.rows) {
-        if (!result) throw new Error(`${tag} is not derived`);
+      const sheet = sheetOf(book, survey.id);
+      if (!sheet) throw new Error(`${survey.body.name} has no sheet`);
+      const { head, rows } = sheet;
+      lines.push([survey.body.name, 'sums', rows.length, head.withHeight, fingerprint(head.sums)].join('\t'));
+      for (const row of rows) {
+        const { tag, trouble, id } = row;
+        const tree = book.tree(id);
+        const outcome = tree && treeOutcome(tree, head.protocol.options);
+        if (!outcome?.ok) throw new Error(`${tag} is not derived`);
+        const { result } = outcome;
+        const findings = findingsIn(row);
         const codes = findings.map((f) => f.code).join(',') || 'none';
         const figures = [shown(result.dbh), shown(result.height), shown(result.cubic)];
         lines.push([survey.body.name, tag, ...figures, codes, fingerprint([result, findings, trouble])].join('\t'));

@@ -7,7 +7,7 @@ import { KINDS } from '../contract/kinds/index';
 import { Book } from './book';
 import { JUDGED_TOOLS } from './paired-diameters';
 import { RecordIndex } from './record-index';
-import { tallyOf } from './summary';
+import { sheetOf } from './summary';
 
 /** Ids that say what they are, in the order of their making; the book only compares them. */
 let made = 0;
@@ -122,7 +122,7 @@ function said(book: Book) {
   const surveys = book.all('survey').map((s) => s.entity);
   return {
     trees: book.kind('tree').map((t) => book.tree(t.id)),
-    tallies: surveys.map((s) => tallyOf(book, s)),
+    sheets: surveys.map((s) => sheetOf(book, s)),
     lists: surveys.map((s) => [book.treesOf(s), book.lastTreeOf(s), book.contestedTreesOf(s)]),
     kit: people.map((p) => ({
       reach: book.kit.bodyMeasure(p, 'reach'),
@@ -183,7 +183,7 @@ describe('a book that grows', () => {
     expect(tagged('3')).toBeDefined();
     // in a plot that is struck out
     expect(tagged('4')).toBeUndefined();
-    expect(tallyOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => r.tag)).toEqual(['0', '2', '3']);
+    expect(sheetOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => r.tag)).toEqual(['0', '2', '3']);
   });
 
   it('follows retractions however many come at once, and is not hung by a store that is spoiled', () => {
@@ -206,7 +206,7 @@ describe('a book that grows', () => {
   });
 
   it('withholds what hangs on a visit that two people say differently, and says so', () => {
-    const row = whole.tallies[1]?.rows.find((r) => r.tag === '5');
+    const row = whole.sheets[1]?.rows.find((r) => r.tag === '5');
     expect(row).toMatchObject({ readings: 0, trouble: expect.stringContaining('contradict') });
   });
 

@@ -3,9 +3,11 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import type { AnyRecord } from '../contract/envelope';
 import { Book } from './book';
+import { treeOutcome } from './derive';
 import { makeRecord } from './make-records';
 import { pagesOf } from './pages';
-import { isDoubtful, tallyOf } from './summary';
+import { type SurveySheet, sheetOf } from './summary';
+import { findingsIn, isDoubtful } from './tree-row';
 
 const { records, truth } = demoRecords();
 const demo = records as unknown as AnyRecord[];
@@ -15,47 +17,50 @@ const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00
 
 describe('a survey’s page', () => {
   it('sums what its trees truly hold, within what the heights leave open', () => {
-    const t = tallyOf(book, survey('Monte Umbrío'));
+    const t = sheetOf(book, survey('Monte Umbrío'));
     const real = truth.filter((x) => x.scene === 'monte-umbrio');
     expect(t?.rows).toHaveLength(real.length);
     const sound = real.filter((x) => x.blunder !== 'girth-as-diameter');
-    const derived = new Map(t?.rows.map((r) => [r.id, r.result]));
-    const g = sound.reduce((s, x) => {
-      const dbh = derived.get(x.id)?.dbh;
-      return s + (dbh?.ok ? dbh.value.basalArea : Number.NaN);
-    }, 0);
+    const derived = new Map(t?.rows.map((r) => [r.id, r.basalArea]));
+    const g = sound.reduce((s, x) => s + (derived.get(x.id) ?? Number.NaN), 0);
     const trueG = sound.reduce((s, x) => s + (Math.PI / 4) * x.dbh ** 2, 0);
     expect(g / trueG).toBeGreaterThan(0.98);
     expect(g / trueG).toBeLessThan(1.01);
-    expect(t?.sums.total.trees).toBe(real.length);
-    expect(t?.sums.total.without.volume).toBe(real.length - (t?.withHeight ?? 0));
-    expect(t?.sums.species.reduce((s, l) => s + l.volume, 0)).toBeCloseTo(t?.sums.total.volume ?? 0, 9);
+    expect(t?.head.sums.total.trees).toBe(real.length);
+    expect(t?.head.sums.total.without.volume).toBe(real.length - (t?.head.withHeight ?? 0));
+    expect(t?.head.sums.species.reduce((s, l) => s + l.volume, 0)).toBeCloseTo(t?.head.sums.total.volume ?? 0, 9);
   });
 
   it('finds the girth that was entered as a diameter, and hardly anything else', () => {
-    const t = tallyOf(book, survey('Monte Umbrío'));
+    const t = sheetOf(book, survey('Monte Umbrío'));
     const found = t?.rows.filter(isDoubtful) ?? [];
     const planted = truth.find((x) => x.blunder === 'girth-as-diameter');
     expect(found.map((r) => r.id)).toContain(planted?.id);
-    expect(found.find((r) => r.id === planted?.id)?.findings[0]?.code).toBe('circumference-as-diameter');
+    const girth = found.find((r) => r.id === planted?.id);
+    expect(girth && findingsIn(girth)[0]?.code).toBe('circumference-as-diameter');
     expect(found.length).toBeLessThanOrEqual(2);
-    expect(tallyOf(book, survey('Tansy Creek tract'))?.rows.filter(isDoubtful)).toEqual([]);
+    expect(sheetOf(book, survey('Tansy Creek tract'))?.rows.filter(isDoubtful)).toEqual([]);
   });
 
   it('tells a point that moved since the last visit, and sums stems by their basal area', () => {
-    const t = tallyOf(book, survey('Puerto Lenga'));
-    expect(t?.rows.filter(isDoubtful).map((r) => [r.tag, r.findings[0]?.code])).toEqual([['F 03', 'pom-moved']]);
-    const three = t?.rows.find((r) => r.tag === 'M 04')?.result;
-    expect(three?.dbh).toMatchObject({ ok: false, code: 'stems-stand-alone' });
-    expect(three?.basalArea.ok && three.basalArea.value.value).toBeCloseTo((Math.PI / 4) * (0.231 ** 2 + 0.204 ** 2 + 0.148 ** 2), 2);
-    expect(t?.sums.total.without.basalArea).toBe(0);
+    const t = sheetOf(book, survey('Puerto Lenga'));
+    expect(t?.rows.filter(isDoubtful).map((r) => [r.tag, findingsIn(r)[0]?.code])).toEqual([['F 03', 'pom-moved']]);
+    const three = t?.rows.find((r) => r.tag === 'M 04');
+    expect(three).toMatchObject({ dbh: null, apart: true });
+    expect(three?.basalArea).toBeCloseTo((Math.PI / 4) * (0.231 ** 2 + 0.204 ** 2 + 0.148 ** 2), 2);
+    expect(t?.head.sums.total.without.basalArea).toBe(0);
     // the readings of three years ago are another measurement
-    expect(t?.rows.find((r) => r.tag === 'M 06')?.result?.dbh).toMatchObject({ ok: true, value: { pom: 0.6, readings: 1 } });
+    expect(t?.rows.find((r) => r.tag === 'M 06')?.stems).toEqual([expect.objectContaining({ pom: 0.6 })]);
   });
 
   it('uses the eye height of whoever measured', () => {
-    const t = tallyOf(book, survey('Tansy Creek tract'));
-    const stations = t?.rows.flatMap((r) => r.result?.stations ?? []).flatMap((s) => (s.ok ? [s.value] : [])) ?? [];
+    const t = sheetOf(book, survey('Tansy Creek tract'));
+    const results = (t?.rows ?? []).flatMap(({ id }) => {
+      const tree = book.tree(id);
+      const outcome = tree && treeOutcome(tree, (t as SurveySheet).head.protocol.options);
+      return outcome?.ok ? [outcome.result] : [];
+    });
+    const stations = results.flatMap((r) => r.stations).flatMap((s) => (s.ok ? [s.value] : []));
     expect(stations.length).toBeGreaterThan(10);
     expect(stations.every((s) => s.eyeHeight === 1.68 && !s.eyeHeightAssumed)).toBe(true);
   });
@@ -70,24 +75,26 @@ describe('a survey’s page', () => {
         reading,
       ) as AnyRecord;
     const disputed = new Book([...demo, fix(30), fix(31)]);
-    const t = tallyOf(disputed, survey('Monte Umbrío'));
+    const t = sheetOf(disputed, survey('Monte Umbrío'));
     const row = t?.rows[0];
     expect(row?.trouble).toMatch(/contradict/);
-    expect(row?.result?.dbh).toMatchObject({ ok: false, code: 'no-diameter' });
-    expect(t?.sums.total.without.basalArea).toBe(1);
+    expect(row?.dbh).toBeNull();
+    expect(t?.head.sums.total.without.basalArea).toBe(1);
   });
 
   it('leaves out a tree that was taken back, and has nothing for an unknown survey', () => {
     const tree = truth.find((x) => x.scene === 'tansy-creek');
     const without = new Book([...demo, makeRecord(maker, 'retraction', { record: tree?.id ?? '', reason: null }) as AnyRecord]);
-    expect(tallyOf(without, survey('Tansy Creek tract'))?.rows).toHaveLength(25);
-    expect(tallyOf(book, v7())).toBeNull();
+    expect(sheetOf(without, survey('Tansy Creek tract'))?.rows).toHaveLength(25);
+    expect(sheetOf(book, v7())).toBeNull();
   });
 });
 
+const headsOf = (b: Book) => b.all('survey').flatMap((s) => sheetOf(b, s.entity)?.head ?? []);
+
 describe('the field book', () => {
   it('has a page for each survey, the last one worked in first', () => {
-    const pages = pagesOf(book, 'desk');
+    const pages = pagesOf(headsOf(book), 'desk');
     expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Puerto Lenga', 'Tansy Creek tract', 'Araucarias of Cerro Tildemar']);
     expect(pages[0]).toMatchObject({ trees: 62, withoutDiameter: 0, typicalError: expect.stringMatching(/^0\.\d m$/) });
     expect(pages[1]).toMatchObject({ trees: 17, doubtful: 1 });
@@ -102,7 +109,7 @@ describe('the field book', () => {
         protocol: protocol?.id ?? '',
         place: null,
       }) as AnyRecord;
-    const pages = pagesOf(new Book([...demo, single('desk'), single('phone')]), 'desk');
+    const pages = pagesOf(headsOf(new Book([...demo, single('desk'), single('phone')])), 'desk');
     expect(pages.map((p) => p.name)).toEqual(expect.arrayContaining(['Single trees', 'Single trees, another device']));
   });
 });

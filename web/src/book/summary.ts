@@ -1,135 +1,83 @@
-import {
-  type Answer,
-  byGravity,
-  checkSurvey,
-  type Finding,
-  type ProtocolOptions,
-  type SurveyedTree,
-  type TallyTree,
-  type TreeResult,
-  tally,
-} from '@arbolito/core';
+import { checkSurvey, type Finding, metres, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
-import { treeOutcome } from './derive';
+import { isDoubtful, type RowsUnder, rowOf, type TreeRow, undecidedRow } from './tree-row';
 
-export interface TallyRow {
-  readonly id: string;
-  readonly tag: string;
-  readonly species: string | null;
-  readonly result: TreeResult | null;
-  readonly findings: readonly Finding[];
-  /** Why the tree can't be derived at all. */
-  readonly trouble: string | null;
-  readonly readings: number;
-  /** Id of its newest reading: ids go by time. */
-  readonly newest: string;
-}
-
-/** Whether somebody should look at a tree: something is wrong or doubtful. A flag or an advice alone is no doubt. */
-export const isDoubtful = (row: TallyRow) => row.trouble !== null || row.findings.some((f) => f.severity !== 'advice');
-
-export interface SurveyTally {
+/** A survey without its list: what it adds up to. */
+export interface SurveyHead {
   readonly survey: RecordOf<'survey'>;
   readonly protocol: { readonly name: string; readonly options: ProtocolOptions };
-  readonly rows: readonly TallyRow[];
-  readonly sums: ReturnType<typeof tally>;
+  readonly sums: Tally;
   readonly withHeight: number;
+  readonly doubtful: number;
+  /** The median standard error of its heights, metres. */
+  readonly typicalError: number | null;
+  /** Id of its newest reading, else of its newest tree, else its own: ids go by time. */
+  readonly last: string;
+}
+/** Everything a survey's page shows. */
+export interface SurveySheet {
+  readonly head: SurveyHead;
+  readonly rows: readonly TreeRow[];
 }
 
-const remembered = new WeakMap<object, Map<string, { readonly stamp: string; readonly tally: SurveyTally }>>();
+const remembered = new WeakMap<object, Map<string, { readonly stamp: string; readonly under: RowsUnder; readonly sheet: SurveySheet }>>();
 
-/** Everything a survey's page shows, from its readings; null while it or its protocol is not here: half a book is no book. */
-export function tallyOf(book: Book, surveyId: string): SurveyTally | null {
+/**
+ * A survey's sheet, from its readings; null while it or its protocol is not here: half a book is no book.
+ * @param known rows from before, and the program that makes them now
+ */
+export function sheetOf(book: Book, surveyId: string, known?: RowsUnder['known']): SurveySheet | null {
   const survey = book.find('survey', surveyId);
   const protocol = book.protocolOf(survey);
   if (!survey || !protocol) return null;
-  const known = remembered.get(book.kit) ?? new Map<string, { readonly stamp: string; readonly tally: SurveyTally }>();
-  remembered.set(book.kit, known);
+  const all = remembered.get(book.kit) ?? new Map<string, { stamp: string; under: RowsUnder; sheet: SurveySheet }>();
+  remembered.set(book.kit, all);
   const stamp = book.stampOf(surveyId);
-  const last = known.get(surveyId);
-  if (last?.stamp === stamp) return last.tally;
-  const made = tallyUnder(book, survey, protocol);
-  known.set(surveyId, { stamp, tally: made });
-  return made;
+  const last = all.get(surveyId);
+  if (last?.stamp === stamp) return last.sheet;
+  // the same as before lets rows that have not changed be the same
+  const under = last?.under.protocol === protocol.options ? last.under : { protocol: protocol.options, ...(known ? { known } : {}) };
+  const sheet = sheetUnder(book, survey, protocol, under);
+  all.set(surveyId, { stamp, under, sheet });
+  return sheet;
 }
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
-export function tallyUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyTally['protocol']): SurveyTally {
+export function sheetUnder(
+  book: Book,
+  survey: RecordOf<'survey'>,
+  protocol: SurveyHead['protocol'],
+  under: RowsUnder = { protocol: protocol.options },
+): SurveySheet {
   const own = [
-    ...book.treesOf(survey.entity).map((t) => rowOf(book, t, protocol.options)),
+    ...book.treesOf(survey.entity).map((t) => rowOf(book, t, under)),
     ...book.contestedTreesOf(survey.entity).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
   ].sort((a, b) => (a.id < b.id ? -1 : 1));
-  const among = checkSurvey(own.map(surveyed(book)), protocol.options.units);
-  const rows =
-    among.size === 0
-      ? own
-      : own.map((r) => (among.has(r.id) ? { ...r, findings: byGravity([...r.findings, ...(among.get(r.id) ?? [])]) } : r));
+  const rows = amongEachOther(own, protocol.options);
+  const sigmas = rows.flatMap((r) => r.sigma ?? []).sort((a, b) => a - b);
   return {
-    survey,
-    protocol,
+    head: {
+      survey,
+      protocol,
+      sums: tally(
+        rows.map(({ species, basalArea, volume, boards }) => ({ species, basalArea, volume, boardFeet: boards?.boardFeet ?? null })),
+      ),
+      withHeight: rows.filter((r) => r.height !== null).length,
+      doubtful: rows.filter(isDoubtful).length,
+      typicalError: sigmas[Math.floor((sigmas.length - 1) / 2)] ?? null,
+      last: rows.reduce((last, r) => (r.newest > last ? r.newest : last), survey.entity),
+    },
     rows,
-    sums: tally(rows.map(toTally)),
-    withHeight: rows.filter((r) => r.result?.height.ok).length,
   };
 }
 
-/** A row as the others of its survey look at it. */
-const surveyed =
-  (book: Book) =>
-  ({ id, tag, species, result }: TallyRow): SurveyedTree => {
-    const tree = book.tree(id);
-    const read = (tree?.inForce ?? []).map(({ id: _, station: __, ...r }) => r);
-    return {
-      id,
-      tag,
-      plot: tree?.record.body.plot ?? null,
-      species,
-      dbh: result?.dbh.ok ? result.dbh.value.value : null,
-      height: result?.height.ok ? result.height.value.value : null,
-      // a single figure may well be another tree's too
-      read: read.length < 3 ? '' : JSON.stringify(read),
-    };
-  };
-
-function rowOf(book: Book, record: RecordOf<'tree'>, protocol: ProtocolOptions): TallyRow {
-  const tree = book.tree(record.entity);
-  // a tree that is listed is in the book
-  if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
-  const species = book.find('species', record.body.species)?.body.name ?? null;
-  const outcome = treeOutcome(tree, protocol);
-  const base = {
-    id: tree.id,
-    tag: record.body.tag,
-    species,
-    readings: tree.inForce.length,
-    newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
-  };
-  return outcome.ok
-    ? { ...base, result: outcome.result, findings: outcome.findings, trouble: tree.contested.length > 0 ? UNDECIDED : null }
-    : { ...base, result: null, findings: [], trouble: outcome.error.message };
-}
-const UNDECIDED = 'Two versions of a reading contradict each other: choose one in its history.';
-
-/** Two people said of the tree itself what can't both be: it is listed and counted as nothing until one decides. */
-const undecidedRow = ({ entity, body }: RecordOf<'tree'>): TallyRow => ({
-  id: entity,
-  tag: body.tag,
-  species: null,
-  result: null,
-  findings: [],
-  trouble: 'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.',
-  readings: 0,
-  newest: entity,
-});
-
-const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
-
-function toTally(row: TallyRow): TallyTree {
-  return {
-    species: row.species,
-    basalArea: or(row.result?.basalArea, (g) => g.value),
-    volume: or(row.result?.cubic, (v) => v.value),
-    boardFeet: or(row.result?.boards, (b) => b.boardFeet),
-  };
+/** With what the trees of a survey say of each other. */
+function amongEachOther(rows: readonly TreeRow[], { units }: ProtocolOptions): readonly TreeRow[] {
+  const length = (m: number | null) => (m === null ? null : metres(m));
+  const trees = rows.map(({ id, tag, plot, species, dbh, height, read }) => {
+    return { id, tag, plot, species, dbh: length(dbh), height: length(height), read };
+  });
+  const found = checkSurvey(trees, units);
+  return found.size === 0 ? rows : rows.map((r) => (found.has(r.id) ? { ...r, among: found.get(r.id) as readonly Finding[] } : r));
 }

@@ -3,13 +3,21 @@ import type { AnyRecord } from '../contract/envelope';
 import type { SurveyLine } from '../contract/sync';
 import { afterPaint } from './after-paint';
 import { dropEarlier, whenOutdated } from './database';
+import { deviceName } from './device';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
+import { type News, newsChannel } from './news';
+import { PageBook } from './page-book';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import { along, correctLocally, isWhole, keepLocally, leaveBehind, loadAll, putUnsent, recordsById, takeAlong, unsent } from './store';
-import { surveyHolding, synchronise } from './synchronise';
+import { along, correctLocally, isWhole, keepLocally, leaveBehind, putUnsent, takeAlong, unsent } from './store';
+import { type Coming, send, surveyHolding, synchronise } from './synchronise';
 
 export interface BookState {
+  /** The part of the book that this page holds. */
   readonly book: Book;
+  /** Trees of which everything is in it that this device has. */
+  readonly held: ReadonlySet<string>;
+  /** Surveys that are being taken in just now, and how far they are here. */
+  readonly coming: ReadonlyMap<string, Coming>;
   /** Whether the local store has been read; before that nothing can be said. */
   readonly loaded: boolean;
   /** Whether what this device carries is here to its end; until then a survey may lack trees. */
@@ -31,6 +39,8 @@ export interface BookState {
 
 const EMPTY: BookState = {
   book: new Book(),
+  held: new Set(),
+  coming: new Map(),
   loaded: false,
   whole: false,
   along: new Set(),
@@ -44,22 +54,16 @@ const EMPTY: BookState = {
 const PAUSE_MS = 20_000;
 const SOON_MS = 700;
 
-/** What pages of one device tell each other. */
-interface News {
-  readonly kept?: readonly string[];
-  readonly pulled?: readonly string[];
-  readonly decided?: true;
-}
-
-/** The book in memory, kept equal to the local store; one a page. */
+/** The part of the book that a page needs, kept equal to the local store; one a page. */
 class BookStore {
   private state = EMPTY;
+  private readonly page = new PageBook();
   /** On their way into the local store: not in the outbox yet, and the server does not have them either. */
   private readonly underWay = new Set<string>();
   private outbox = new Map<string, Unsent>();
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
-  private again = false;
+  private wanted: 'send' | 'all' | null = null;
   private soon: ReturnType<typeof setTimeout> | null = null;
   private channel: BroadcastChannel | null = null;
 
@@ -78,12 +82,14 @@ class BookStore {
   async keep(records: readonly AnyRecord[]): Promise<void> {
     const written = enterInJournal(records);
     for (const { id } of records) this.underWay.add(id);
+    for (const { kind, id, entity } of records) if (kind === 'tree' && id === entity) this.page.begin(id);
     if (written) this.show(records);
     this.count();
+    let stored: News['written'];
     try {
       // the journal has it meanwhile; a page that can't keep one waits for nothing
       if (written) await afterPaint();
-      await keepLocally(records);
+      stored = await keepLocally(records);
     } catch (e) {
       if (!written) for (const { id } of records) this.underWay.delete(id);
       this.count();
@@ -99,8 +105,8 @@ class BookStore {
     }
     this.set({ trouble: null });
     this.count();
-    this.channel?.postMessage({ kept: records.map((r) => r.id) } satisfies News);
-    this.syncSoon();
+    this.tell({ written: stored, kept: true });
+    this.sendSoon();
   }
 
   /** Puts a corrected record in the place of a refused one, and sends it. */
@@ -118,11 +124,18 @@ class BookStore {
 
   /** Carries a survey from now on, and fetches it. */
   async takeAlong(survey: string): Promise<void> {
-    if (this.state.along.has(survey)) return;
-    await takeAlong(survey);
-    this.set({ along: new Set(await along()), whole: await isWhole() });
+    try {
+      await takeAlong(survey);
+      this.set({ along: new Set(await along()), whole: await isWhole() });
+    } catch (e) {
+      this.set({ trouble: `This device could not take it along (${(e as Error).message}).` });
+      return;
+    }
     await this.sync();
   }
+
+  /** A tree that is only begun: nothing of it is anywhere yet. */
+  begin = (tree: string): void => this.page.begin(tree);
 
   /**
    * Takes a survey off this device, once the server has all of it.
@@ -137,7 +150,7 @@ class BookStore {
     }
     await this.readAll();
     this.set({ along: new Set(await along()) });
-    this.channel?.postMessage({ decided: true } satisfies News);
+    this.tell({ decided: true });
     return null;
   }
 
@@ -148,46 +161,65 @@ class BookStore {
 
   private async decided(): Promise<void> {
     await this.readAll();
-    this.channel?.postMessage({ decided: true } satisfies News);
+    this.tell({ decided: true });
     void this.sync();
   }
 
   /** Sends in a moment: what is kept one after the other goes together, and no request is made between two keys. */
-  private syncSoon(): void {
+  private sendSoon(): void {
     this.soon ??= setTimeout(() => {
       this.soon = null;
-      void this.sync();
+      void this.exchange('send');
     }, SOON_MS);
   }
 
-  sync = async (): Promise<void> => {
-    this.again = true;
+  /** Sends what is unsent and takes in what is new. */
+  sync = (): Promise<void> => this.exchange('all');
+
+  private exchange(what: 'send' | 'all'): Promise<void> {
+    if (this.wanted !== 'all') this.wanted = what;
     this.running ??= this.run().finally(() => {
       this.running = null;
     });
     return this.running;
-  };
+  }
 
   private async run(): Promise<void> {
-    while (this.again) {
-      this.again = false;
+    for (let what = this.wanted; what; what = this.wanted) {
+      this.wanted = null;
       try {
-        const { pulled, surveys } = await synchronise();
-        this.show(pulled);
+        if (what === 'send') await send();
+        else await this.takeIn();
         await this.readOutbox();
-        this.set({ reached: true, whole: await isWhole(), along: new Set(await along()), surveys });
+        this.set({ reached: true });
         if (this.outbox.size === 0) await dropEarlier();
-        if (pulled.length > 0) this.channel?.postMessage({ pulled: pulled.map((r) => r.id) } satisfies News);
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
-        this.set({ reached: false });
+        this.set({ reached: false, coming: new Map() });
       }
     }
   }
 
+  private async takeIn(): Promise<void> {
+    const surveys = await synchronise(undefined, async (written, coming) => {
+      this.tell({ written });
+      await this.page.take(written.filed);
+      this.set({
+        book: this.page.book,
+        held: this.page.trees,
+        ...(coming ? { coming: new Map([[coming.survey, coming]]) } : {}),
+      });
+    });
+    this.set({ whole: await isWhole(), along: new Set(await along()), surveys, coming: new Map() });
+  }
+
+  private tell(news: News): void {
+    this.channel?.postMessage(news);
+  }
+
   private open(): void {
-    this.channel = new BroadcastChannel('arbolito.book');
-    this.channel.onmessage = ({ data }) => void this.hear(data as News);
+    this.channel = newsChannel();
+    this.channel.onmessage = ({ data }: MessageEvent<News>) => void this.hear(data);
     whenOutdated(() => this.set({ trouble: 'A newer Arbolito is open in another tab: reload this page.' }));
     void this.load().then(() => this.opened());
     window.addEventListener('online', this.sync);
@@ -199,7 +231,7 @@ class BookStore {
   private async opened(): Promise<void> {
     const asked = new URLSearchParams(location.search);
     const [survey, tree] = [asked.get('survey'), asked.get('tree')];
-    if (survey) await takeAlong(survey);
+    if (survey) await takeAlong(survey).catch(() => {});
     await this.sync();
     if (survey || !tree || this.state.book.has(tree)) return;
     try {
@@ -218,6 +250,7 @@ class BookStore {
         strikeFromJournal(unfinished);
       }
       await this.readAll();
+      await this.openAsked();
       for (const { id } of unfinished) this.underWay.delete(id);
       this.count();
       this.set({ loaded: true, whole: await isWhole(), along: new Set(await along()) });
@@ -229,36 +262,52 @@ class BookStore {
     }
   }
 
-  /** Another page of this device kept or pulled something: that is all that has to be read. */
-  private async hear(news: News): Promise<void> {
+  /**
+   * Reads what the address names, or a tree: that tree, and what measuring in its survey needs. Single trees are this
+   * device's own survey.
+   */
+  async openAsked(tree?: string): Promise<void> {
+    const asked = new URLSearchParams(location.search);
+    const own = this.page.book.all('survey').filter((s) => s.body.kind === 'single-trees' && s.device === deviceName());
+    for (const survey of [...own.map((s) => s.entity), ...asked.getAll('survey')]) await this.page.openSurvey(survey);
+    await this.page.hold(tree === undefined ? asked.getAll('tree') : [tree]);
+    this.set({ book: this.page.book, held: this.page.trees });
+  }
+
+  /** Reads the trees of all surveys here of which readings judge a person or a tool. */
+  async openPaired(): Promise<void> {
+    for (const survey of await along()) await this.page.openSurvey(survey);
+    this.set({ book: this.page.book, held: this.page.trees });
+  }
+
+  /** Another page of this device kept or pulled something, or decided. */
+  private async hear({ written, kept, decided }: News): Promise<void> {
     try {
-      if (news.decided) {
+      if (decided) {
         await this.readAll();
         return this.set({ along: new Set(await along()) });
       }
-      this.show(await recordsById(news.kept ?? news.pulled ?? []));
-      await this.readOutbox();
-      if (news.pulled) this.set({ whole: await isWhole() });
+      await this.page.take(written?.filed ?? []);
+      this.set({ book: this.page.book, held: this.page.trees });
+      if (kept) await this.readOutbox();
+      else this.set({ whole: await isWhole(), along: new Set(await along()) });
     } catch {
       // what could not be read now is read when the next thing happens, or at the next opening
     }
   }
 
-  /** The whole store: at the opening, and when what was decided may bring records into the book or take them out. */
   private async readAll(): Promise<void> {
-    const [records, entries] = [await loadAll(), await unsent()];
+    const entries = await unsent();
     this.outbox = new Map(entries.map((u) => [u.id, u]));
-    const aside = new Set(entries.flatMap((u) => (u.aside ? [u.id] : [])));
     // what could not be stored yet, or is just being stored, stands in the journal
-    const here = [...records, ...journalled()];
-    this.set({ book: new Book(aside.size === 0 ? here : here.filter((r) => !aside.has(r.id))) });
+    await this.page.readAll(journalled(), new Set(entries.flatMap((u) => (u.aside ? [u.id] : []))));
+    this.set({ book: this.page.book });
     await this.readRefused();
   }
 
   private show(records: readonly AnyRecord[]): void {
-    const { book } = this.state;
-    const fresh = records.filter((r) => !book.has(r.id) && !this.outbox.get(r.id)?.aside);
-    if (fresh.length > 0) this.set({ book: book.add(fresh).book });
+    this.page.add(records);
+    this.set({ book: this.page.book, held: this.page.trees });
   }
 
   private async readOutbox(): Promise<void> {
@@ -269,8 +318,8 @@ class BookStore {
   /** Refused records as they were sent, with what waits for them; nearly always there are none. */
   private async readRefused(): Promise<void> {
     const entries = [...this.outbox.values()];
-    const records = entries.some((u) => u.refused) ? await recordsById(entries.map((u) => u.id)) : [];
-    this.set({ refused: refusedOf(entries, new Map(records.map((r) => [r.id, r]))) });
+    const records = entries.some((u) => u.refused) ? await this.page.refused(entries.map((u) => u.id)) : [];
+    this.set({ book: this.page.book, refused: refusedOf(entries, new Map(records.map((r) => [r.id, r]))) });
     this.count();
   }
 

@@ -27,6 +27,8 @@ async function open(): Promise<FieldDatabase> {
       made.createObjectStore('outbox', { keyPath: 'id' });
       made.createObjectStore('tools');
       made.createObjectStore('paired');
+      made.createObjectStore('heads');
+      made.createObjectStore('rows');
       made.createObjectStore('meta');
     },
     // a newer Arbolito in another tab wants the store: let go, or it would wait until this page is closed

@@ -2,7 +2,7 @@ import type { IDBPTransaction, StoreNames } from 'idb';
 import { mayJudge, readWith } from '../book/read-with';
 import type { AnyRecord } from '../contract/envelope';
 import { foldersOf } from './folders';
-import { type FieldSchema, type Folder, type Key, UNFILED } from './schema';
+import { type FieldSchema, type Folder, type Key, type Revisions, UNFILED } from './schema';
 
 /** A record and where it lies. */
 export interface Filed extends Folder {
@@ -11,7 +11,7 @@ export interface Filed extends Folder {
 /** What was written at once: the records, and of every scope with something new how often it was written to. */
 export interface Written {
   readonly filed: readonly Filed[];
-  readonly revisions: Readonly<Record<string, number>>;
+  readonly revisions: Revisions;
 }
 export type Writing = IDBPTransaction<FieldSchema, StoreNames<FieldSchema>[], 'readwrite'>;
 export const WRITTEN: StoreNames<FieldSchema>[] = ['records', 'tools', 'paired', 'meta'];
@@ -53,13 +53,19 @@ export async function put(tx: Writing, records: readonly AnyRecord[], known: Kno
   });
   await noteTools(tx, fresh);
   const revisions: Record<string, number> = {};
-  for (const touched of new Set(filed.map((f) => f.scope))) {
-    const next = Number((await meta.get(`revision ${touched}`)) ?? 0) + 1;
-    meta.put(next, `revision ${touched}`);
-    revisions[touched] = next;
-  }
+  for (const touched of new Set(filed.map((f) => f.scope))) revisions[touched] = await countUp(meta, touched);
   return { filed, revisions };
 }
+
+/** Counts that a scope was written to once more. */
+export async function countUp(meta: ReturnType<typeof metaOf>, scope: string): Promise<number> {
+  const next = revisionIn(await meta.get(revisionKey(scope))) + 1;
+  meta.put(next, revisionKey(scope));
+  return next;
+}
+const metaOf = (tx: Writing) => tx.objectStore('meta');
+export const revisionKey = (scope: string) => `revision ${scope}`;
+export const revisionIn = (kept: unknown): number => Number(kept ?? 0);
 
 /** Notes of each tree what it was read with, and that readings of it may judge each other once they do. */
 async function noteTools(tx: Writing, filed: readonly Filed[]): Promise<void> {

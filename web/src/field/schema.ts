@@ -1,4 +1,6 @@
 import type { DBSchema, IDBPDatabase } from 'idb';
+import type { SurveyHead } from '../book/summary';
+import type { TreeRow } from '../book/tree-row';
 import type { AnyRecord } from '../contract/envelope';
 import type { Unsent } from './refused';
 
@@ -17,7 +19,17 @@ export interface FieldSchema extends DBSchema {
   tools: { key: [scope: string, tree: string]; value: readonly string[] };
   /** Trees of which readings may judge each other: what they say of people and tools counts in their whole survey. */
   paired: { key: [scope: string, tree: string]; value: 1 };
+  /** What a survey added up to when somebody last looked, and from which state of its records by which program. */
+  heads: { key: string; value: KeptHead };
+  rows: { key: string; value: readonly TreeRow[] };
   meta: { key: string; value: number | string | readonly AnyRecord[] | readonly string[] };
+}
+/** How often each scope was written to. */
+export type Revisions = Readonly<Record<string, number>>;
+export interface KeptHead {
+  readonly head: SurveyHead;
+  readonly revisions: Revisions;
+  readonly program: string;
 }
 export type FieldDatabase = IDBPDatabase<FieldSchema>;
 

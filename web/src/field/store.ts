@@ -1,7 +1,7 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import { db } from './database';
-import { folderAt, put, stretch, WRITTEN, type Written } from './filing';
+import { countUp, folderAt, put, stretch, WRITTEN, type Written } from './filing';
 import type { Unsent } from './refused';
 import { ALONG, type Folder, type Key, UNFILED } from './schema';
 
@@ -34,11 +34,6 @@ export async function* treesBackwards(scope: string): AsyncGenerator<string> {
 export async function pairedTrees(scope: string): Promise<readonly string[]> {
   const keys = await (await db()).getAllKeys('paired', stretch(scope));
   return keys.map(([, tree]) => tree);
-}
-
-/** How often a scope was written to. */
-export async function revision(scope: string): Promise<number> {
-  return Number((await (await db()).get('meta', `revision ${scope}`)) ?? 0);
 }
 
 /**
@@ -119,7 +114,7 @@ export async function leaveBehind(survey: string): Promise<number> {
       (before ?? []).filter((s) => s !== survey),
       ALONG,
     );
-    meta.put(Number((await meta.get(`revision ${survey}`)) ?? 0) + 1, `revision ${survey}`);
+    await countUp(meta, survey);
   }
   await tx.done;
   return unsentHere;

@@ -1,6 +1,7 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
+import type { Written } from './filing';
 import { along, cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
@@ -25,19 +26,20 @@ export const askServer: Ask = async (path, body) => {
   return response.json();
 };
 
-export interface Exchange {
-  readonly pulled: readonly AnyRecord[];
-  readonly surveys: readonly SurveyLine[];
+/** How far a survey is here: so many of its records. */
+export interface Coming {
+  readonly survey: string;
+  readonly here: number;
+  readonly of: number;
 }
+/** Hears of every page that was taken in, as it is. */
+export type Hear = (written: Written, coming: Coming | null) => void | Promise<void>;
 
 /** The fields of a record itself, not its place in what was sent. */
 const ownFields = (errors: PushAnswer['errors']) => errors.map((e) => ({ ...e, field: e.field.replace(/^records\[\d+\]\.?/, '') }));
 
-/**
- * Sends what is unsent, then takes in what is new. Safe to break off anywhere and to repeat: records are a set.
- * @returns the records that came from the server, and the surveys it has
- */
-export async function synchronise(ask: Ask = askServer): Promise<Exchange> {
+/** Sends what is unsent. Safe to break off anywhere and to repeat: records are a set. */
+export async function send(ask: Ask = askServer): Promise<void> {
   const waiting = (await unsent()).filter((u) => !u.refused && !u.aside).map((u) => u.id);
   for (let i = 0; i < waiting.length; i += BATCH) {
     const records = await recordsById(waiting.slice(i, i + BATCH));
@@ -49,16 +51,25 @@ export async function synchronise(ask: Ask = askServer): Promise<Exchange> {
     );
     await settleOutbox(done, refused);
   }
-  const pulled: AnyRecord[] = [...(await pullScope(ask, SHARED))];
+}
+
+/**
+ * Sends what is unsent, then takes in what is new, what every survey shares first.
+ * @returns the surveys the server has
+ */
+export async function synchronise(ask: Ask = askServer, hear: Hear = () => {}): Promise<readonly SurveyLine[]> {
+  await send(ask);
+  await pullScope(ask, SHARED, (written) => hear(written, null));
   const surveys = await listSurveys(ask);
   const carried = await along();
   for (const id of carried) {
     const line = surveys.find((s) => s.id === id);
     // a survey made here and not sent yet is no survey the server has
-    if (line && placeOf(await cursor(id)) < line.records) pulled.push(...(await pullScope(ask, id)));
+    if (!line || placeOf(await cursor(id)) >= line.records) continue;
+    await pullScope(ask, id, (written, here) => hear(written, { survey: id, here, of: Math.max(line.records, here) }));
   }
   await markWhole(carried);
-  return { pulled, surveys };
+  return surveys;
 }
 
 /** Every survey of the server's book, carried here or not. */
@@ -82,8 +93,7 @@ export async function surveyHolding(id: string, ask: Ask = askServer): Promise<s
 const placeOf = (at: string | null) => Number(at?.split('.')[1] ?? 0);
 
 /** Takes in what is new in a scope. */
-async function pullScope(ask: Ask, scope: string): Promise<readonly AnyRecord[]> {
-  const pulled: AnyRecord[] = [];
+async function pullScope(ask: Ask, scope: string, hear: (written: Written, here: number) => void | Promise<void>): Promise<void> {
   for (let more = true, after = await cursor(scope); more; ) {
     let page: PullPage;
     try {
@@ -95,12 +105,14 @@ async function pullScope(ask: Ask, scope: string): Promise<readonly AnyRecord[]>
       continue;
     }
     const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
-    if (records.length > 0 && (await keepPulled(records, scope, page.next)) === null) return [];
-    pulled.push(...records);
+    if (records.length > 0) {
+      const written = await keepPulled(records, scope, page.next);
+      if (written === null) return;
+      await hear(written, placeOf(page.next));
+    }
     after = page.next;
     more = page.more;
   }
-  return pulled;
 }
 
 interface PullPage {

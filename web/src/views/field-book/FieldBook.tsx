@@ -3,7 +3,10 @@ import { useMemo, useState } from 'react';
 import { type Page, pagesOf } from '../../book/pages';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
+import type { Coming as HowFar } from '../../field/synchronise';
 import { useBook, useBookState } from '../../field/use-book';
+import { useHeads } from '../../field/use-sheet';
+import { Coming } from '../../ui/Coming';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
 
@@ -18,11 +21,20 @@ interface Props {
 /** Home: surveys as pages of a book, and the way to a single tree. */
 export default function FieldBook({ surveys }: Props) {
   const state = useBookState();
-  const pages = useMemo(() => (state.loaded ? pagesOf(state.book, deviceName()) : null), [state.loaded, state.book]);
+  const heads = useHeads(useMemo(() => [...state.along], [state.along]));
+  const known = state.loaded && [...state.along].every((s) => heads.has(s));
+  const pages = useMemo(
+    () =>
+      pagesOf(
+        [...heads.values()].flatMap((h) => h ?? []),
+        deviceName(),
+      ),
+    [heads],
+  );
   const [asked, ask] = useState('');
   const others = useMemo(() => {
     const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1)) ?? surveys;
-    const here = new Set(pages?.map((p) => p.id));
+    const here = new Set(pages.map((p) => p.id));
     return listed.flatMap(({ id, name, place, trees }) => (name === null || here.has(id) ? [] : [{ id, name, place, trees }]));
   }, [pages, state.surveys, surveys]);
   const wanted = asked.trim().toLowerCase();
@@ -55,7 +67,7 @@ export default function FieldBook({ surveys }: Props) {
       </nav>
       <Who />
       <ul className="mt-4 border-t-2 border-ink" aria-label="Surveys">
-        {pages?.map((p) => (
+        {pages.map((p) => (
           <PageLine key={p.id} page={p} />
         ))}
         {found.slice(0, MOST).map((s) => (
@@ -65,7 +77,8 @@ export default function FieldBook({ surveys }: Props) {
             name={s.name}
             place={s.place}
             says={trees(s.trees)}
-            here={pages === null || state.along.has(s.id) ? 'coming' : 'no'}
+            here={!state.loaded || state.along.has(s.id) ? 'coming' : 'no'}
+            coming={state.coming.get(s.id)}
           />
         ))}
       </ul>
@@ -88,8 +101,8 @@ export default function FieldBook({ surveys }: Props) {
           </span>
         </div>
       )}
-      <Carried pages={pages ?? []} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
-      {pages?.length === 0 && others.length === 0 && (
+      <Carried pages={pages} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
+      {known && pages.length === 0 && others.length === 0 && (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
           The book is empty. Measure one tree right away, or begin a survey: a purpose chooses its protocol.
         </p>
@@ -117,6 +130,7 @@ function Line({
   says,
   doubtful = 0,
   here = 'yes',
+  coming,
 }: {
   id: string;
   name: string;
@@ -125,18 +139,20 @@ function Line({
   doubtful?: number;
   /** Whether this device carries it; one that is chosen may not be here yet. */
   here?: 'yes' | 'coming' | 'no';
+  coming?: HowFar | undefined;
 }) {
   return (
     <li className="flex items-stretch gap-2 border-b border-edge">
-      <a href={`/tally?survey=${id}`} className="flex min-h-16 min-w-0 flex-1 flex-col justify-center py-2 pr-3">
+      <a href={`/trees?survey=${id}`} className="flex min-h-16 min-w-0 flex-1 flex-col justify-center py-2 pr-3">
         <span className="text-[19px] font-semibold">{name}</span>
         {place && <span className="text-[15px] text-soft">{place}</span>}
         <span className="text-[15px]">
           {says}
           {doubtful > 0 && <span className="text-berry">, {doubtful} to look at</span>}
           {here === 'no' && <span className="text-soft">, not on this device</span>}
-          {here === 'coming' && <span className="text-soft"> …</span>}
+          {here === 'coming' && !coming && <span className="text-soft"> …</span>}
         </span>
+        {coming && <Coming {...coming} />}
       </a>
       <span className="flex flex-col justify-center gap-1 py-2 desk:flex-row desk:items-center desk:gap-2">
         {here === 'no' && (

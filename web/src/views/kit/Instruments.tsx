@@ -1,11 +1,13 @@
 import { formatNumber, metres, showHeight } from '@arbolito/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Book } from '../../book/book';
+import type { Recomputed } from '../../book/recomputed';
 import type { Instruments as InHand } from '../../book/slots';
 import type { BodyOf } from '../../contract/envelope';
+import { sheets } from '../../field/use-sheet';
 import { AddInstrument } from './AddInstrument';
 import { CheckForm } from './CheckForm';
-import { FACTOR, type InstrumentLine, instrumentsOf, recomputedBy, TOOL_WORDS } from './instrument-model';
+import { FACTOR, type InstrumentLine, instrumentsOf, TOOL_WORDS } from './instrument-model';
 
 interface Props {
   readonly book: Book;
@@ -117,7 +119,19 @@ function sayCheck(i: InstrumentLine): React.ReactNode {
 /** What a failed check changed: each height as it was taken and as it is now. */
 function Changed({ book, line }: { book: Book; line: InstrumentLine }) {
   const failed = line.checks.some((c) => !c.passed);
-  const trees = useMemo(() => (failed ? recomputedBy(book, line.id) : []), [book, line.id, failed]);
+  const [trees, setTrees] = useState<readonly Recomputed[]>([]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a book that has changed may change them
+  useEffect(() => {
+    let here = true;
+    if (failed)
+      void sheets()
+        .recomputedBy(line.id)
+        .then((found) => here && setTrees(found));
+    else setTrees([]);
+    return () => {
+      here = false;
+    };
+  }, [book, line.id, failed]);
   if (trees.length === 0) return null;
   return (
     <details className="mt-1 text-[15px]" open>

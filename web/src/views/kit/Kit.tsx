@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { PersonBody } from '../../contract/records/person';
@@ -32,6 +32,9 @@ export default function Kit() {
     setPrefs(next);
   };
   const keep = (record: AnyRecord) => void bookStore.keep([record]);
+  useEffect(() => {
+    if (state.loaded) void bookStore.openPaired();
+  }, [state.loaded]);
   if (!state.loaded) return <Shell where="Kit">Opening the book …</Shell>;
   return (
     <Shell where="Kit">

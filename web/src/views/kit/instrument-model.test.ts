@@ -3,9 +3,10 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { makeRecord, recordsForReading } from '../../book/make-records';
+import { recomputedBy } from '../../book/recomputed';
 import { singleTree } from '../../book/test-place';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
-import { instrumentsOf, recomputedBy } from './instrument-model';
+import { instrumentsOf } from './instrument-model';
 
 const maker = (at: string) => ({ device: 'desk', person: null, now: new Date(at), newId: v7 });
 const instrument = (body: Partial<BodyOf<'instrument'>> & Pick<BodyOf<'instrument'>, 'name' | 'tool'>, at = '2026-01-01T08:00:00Z') =>

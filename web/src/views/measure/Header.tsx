@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { Link } from 'wouter';
 import { KeptState } from '../../ui/KeptState';
 import { Mark } from '../../ui/Mark';
 import type { Panel } from './Beside';
@@ -17,18 +18,23 @@ interface Props extends Pick<MeasureModel, 'speciesList' | 'setTree' | 'go'> {
   readonly nextDisplay: () => void;
 }
 
+const BACK = 'flex min-h-12 min-w-12 items-center gap-2 font-bold desk:text-[19px]';
+
 /** Which tree of which survey, whether it is kept, and what can stand beside the sheet. */
 export const Header = memo(function Header(p: Props) {
   return (
     <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink px-2 desk:col-span-3 desk:gap-4 desk:px-4">
-      <a
-        href={p.survey ? `/tally?survey=${p.survey}` : '/'}
-        className="flex min-h-12 min-w-12 items-center gap-2 font-bold desk:text-[19px]"
-        aria-label="Back to the survey"
-      >
-        <Mark />
-        <span className="hidden desk:inline">Arbolito</span>
-      </a>
+      {p.survey ? (
+        <Link href={`/trees?survey=${p.survey}`} className={BACK} aria-label="Back to the survey">
+          <Mark />
+          <span className="hidden desk:inline">Arbolito</span>
+        </Link>
+      ) : (
+        <a href="/" className={BACK} aria-label="Back to the field book">
+          <Mark />
+          <span className="hidden desk:inline">Arbolito</span>
+        </a>
+      )}
       <span className="hidden min-w-0 truncate text-soft desk:block">{p.name}</span>
       <span className="figure shrink-0 font-bold desk:hidden">{p.tag}</span>
       <div className="min-w-0 flex-1 desk:hidden">

@@ -141,7 +141,9 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
     const { t, hand } = now();
     if (t.entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
     setRefusal(null);
-    return setHand({ ...newHand(t.survey === hand.survey ? hand.survey : (t.survey ?? null)), lower: hand.lower });
+    const next = newHand(t.survey === hand.survey ? hand.survey : (t.survey ?? null));
+    bookStore.begin(next.tree);
+    return setHand({ ...next, lower: hand.lower });
   };
 
   /** Takes the newest reading back and puts its digits into the field again. */

@@ -1,7 +1,7 @@
 import { PRESETS, type Trunk } from '@arbolito/core';
 import type { Book } from '../../book/book';
 import { FIRST, SINGLE_PRESET, type StemInHand } from '../../book/make-records';
-import type { SurveyTally } from '../../book/summary';
+import type { SurveyHead } from '../../book/summary';
 import type { RecordOf } from '../../contract/envelope';
 import { newId, type Preferences, readJson, writeJson } from '../../field/device';
 import type { MeasureMethod } from '../../methods/index';
@@ -68,6 +68,8 @@ export function openHand(search: string): Hand {
 
 export function rememberHand(hand: Hand): void {
   writeJson(KEY, hand);
+  // the page may be another one of the survey by now
+  if (location.pathname !== '/measure') return;
   const asked = new URLSearchParams({ ...(hand.survey ? { survey: hand.survey } : {}), tree: hand.tree });
   const address = `${location.pathname}?${asked}`;
   if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
@@ -105,7 +107,7 @@ export function handKeeper() {
 }
 
 /** The protocol a tree is measured under: its survey's, or the one for single trees. */
-export function protocolAt(book: Book, survey: string | null, { units }: Pick<Preferences, 'units'>): SurveyTally['protocol'] {
+export function protocolAt(book: Book, survey: string | null, { units }: Pick<Preferences, 'units'>): SurveyHead['protocol'] {
   return book.protocolOf(book.find('survey', survey)) ?? PRESETS[SINGLE_PRESET[units]];
 }
 

@@ -5,6 +5,7 @@ import { slotOf } from '../../book/slots';
 import { settled } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
+import { bookStore } from '../../field/book-store';
 import { loadPreferences, savePreferences } from '../../field/device';
 import { useBook } from '../../field/use-book';
 import { METHODS } from '../../methods/index';
@@ -26,6 +27,10 @@ export function useMeasure() {
   const [hand, setHand] = useState<Hand>(() => openHand(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
   useEffect(() => savePreferences(own), [own]);
+  const held = useBook((s) => s.held.has(hand.tree));
+  useEffect(() => {
+    if (loaded && !held) void bookStore.openAsked(hand.tree);
+  }, [loaded, held, hand.tree]);
   const [keeper] = useState(handKeeper);
   useLayoutEffect(() => keeper.soon(hand), [hand, keeper]);
   useEffect(() => keeper.whenLeaving(), [keeper]);
@@ -107,7 +112,10 @@ export function useMeasure() {
     /** Whether the local store or the server has not answered yet. */
     opening: !loaded || reached === null,
     /** Whether the book and the survey asked for are here. */
-    ready: loaded && (hand.survey === null || ((whole || reached === false) && book.find('survey', hand.survey) !== null)),
+    ready:
+      loaded &&
+      (held || found !== null) &&
+      (hand.survey === null || ((whole || reached === false) && book.find('survey', hand.survey) !== null)),
     hand,
     prefs,
     protocol,

@@ -1,10 +1,11 @@
 import { formatNumber, METRES_PER_FOOT, showBasalArea, squareMetres, type UnitSystem } from '@arbolito/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';
+import type { ProtocolChange } from '../../book/protocol-change';
 import type { ProtocolLine } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
-import { changeOf, doubtfulIn, type ProtocolChange } from './protocol-change';
+import { sheets } from '../../field/use-sheet';
 
 interface Props {
   readonly book: Book;
@@ -24,7 +25,19 @@ export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
   });
   const [picked, setPicked] = useState(first ?? '');
   const survey = others.find((s) => s.entity === picked) ?? null;
-  const change = useMemo(() => survey && changeOf(book, survey, { name: line.name, options: line.options }), [book, survey, line]);
+  const [change, setChange] = useState<ProtocolChange | null>(null);
+  const of = survey?.entity ?? null;
+  useEffect(() => {
+    let here = true;
+    setChange(null);
+    if (of)
+      void sheets()
+        .changeOf(of, { name: line.name, options: line.options })
+        .then((c) => here && setChange(c));
+    return () => {
+      here = false;
+    };
+  }, [of, line]);
   if (others.length === 0) return null;
   const put = () => {
     if (!survey) return;
@@ -62,6 +75,7 @@ export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
           </option>
         ))}
       </select>
+      {survey && !change && <p className="mt-3 text-soft">Working out what would change …</p>}
       {survey && change && (
         <>
           <Preview change={change} />
@@ -85,7 +99,7 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
       showBasalArea(squareMetres(after.sums.total.basalArea), units),
     ],
     ['Stem volume', volume(before.sums.total.volume, units), volume(after.sums.total.volume, units)],
-    ['Trees to look at', String(doubtfulIn(before)), String(doubtfulIn(after))],
+    ['Trees to look at', String(before.doubtful), String(after.doubtful)],
   ] as const;
   return (
     <div className="mt-3" data-change>
@@ -110,7 +124,7 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
         </tbody>
       </table>
       <p className="mt-2 text-[15px]">
-        {trees.length === 0 ? 'No tree comes out otherwise.' : `${trees.length} of ${before.rows.length} trees come out otherwise:`}
+        {trees.length === 0 ? 'No tree comes out otherwise.' : `${trees.length} of ${before.sums.total.trees} trees come out otherwise:`}
       </p>
       <ul className="text-[15px]">
         {trees.slice(0, SHOWN).map((t) => (

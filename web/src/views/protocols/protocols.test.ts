@@ -4,13 +4,13 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { makeRecord } from '../../book/make-records';
+import { changeOf } from '../../book/protocol-change';
 import { differences } from '../../book/protocol-differences';
 import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
 import { fieldsOf, isChosen, readNumber } from './option-fields';
-import { changeOf } from './protocol-change';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);

@@ -1,9 +1,9 @@
 import {
-  type Answer,
   cubicMetres,
   formatNumber,
   LOG_RULE_NAMES,
   LOG_RULES,
+  metres,
   metresPerLength,
   showBasalArea,
   showDiameter,
@@ -11,58 +11,75 @@ import {
   showVolume,
   squareMetres,
   type TallyLine,
-  type TreeResult,
   type UnitSystem,
 } from '@arbolito/core';
-import { useMemo, useState } from 'react';
-import { isDoubtful, type SurveyTally, type TallyRow, tallyOf } from '../../book/summary';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useSearchParams } from 'wouter';
+import { findingsIn, isDoubtful, type TreeRow } from '../../book/tree-row';
 import { useBookState } from '../../field/use-book';
+import { type SheetState, useSheet } from '../../field/use-sheet';
+import { Coming } from '../../ui/Coming';
 import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 import { Shell } from '../../ui/Shell';
-import { HeightsByDiameter } from './HeightsByDiameter';
+
+const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 
 /** The trees of a survey and what they add up to. */
-export default function Tally() {
+export default function Trees() {
+  const [asked] = useSearchParams();
+  const id = asked.get('survey');
   const state = useBookState();
-  const id = useMemo(() => new URLSearchParams(location.search).get('survey') ?? '', []);
-  const t = useMemo(() => tallyOf(state.book, id), [state.book, id]);
-  if (!state.loaded || (!t && state.reached === null)) return <Shell>Opening the book …</Shell>;
-  if (!t) {
+  const sheet = useSheet(id);
+  const coming = id ? state.coming.get(id) : undefined;
+  if (sheet) return <SurveyPage t={sheet} coming={coming && <Coming {...coming} />} />;
+  const waiting = id !== null && (sheet === undefined || !state.loaded || state.reached === null || coming);
+  if (waiting) {
     return (
       <Shell>
-        <h1 className="text-[28px] font-bold">No such survey on this device</h1>
-        <p className="my-3 max-w-prose text-soft">It may be on a device that has not sent its records yet.</p>
-        <a className="button" href="/">
-          Back to the field book
-        </a>
+        <p>Opening the survey …</p>
+        {coming && <Coming {...coming} />}
       </Shell>
     );
   }
-  return <SurveyPage t={t} />;
+  return (
+    <Shell>
+      <h1 className="text-[28px] font-bold">No such survey on this device</h1>
+      <p className="my-3 max-w-prose text-soft">It may be on a device that has not sent its records yet.</p>
+      <a className="button" href="/">
+        Back to the field book
+      </a>
+    </Shell>
+  );
 }
 
-function SurveyPage({ t }: { t: SurveyTally }) {
-  const units = t.protocol.options.units;
-  const doubtful = t.rows.filter(isDoubtful);
+function SurveyPage({ t, coming }: { t: SheetState; coming: React.ReactNode }) {
+  const { survey, protocol, withHeight, doubtful } = t.head;
+  const units = protocol.options.units;
   return (
-    <Shell where={t.survey.body.name}>
+    <Shell where={survey.body.name}>
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="text-[30px] leading-tight font-bold">{t.survey.body.name}</h1>
+          <h1 className="text-[30px] leading-tight font-bold">{survey.body.name}</h1>
           <p className="text-soft">
-            {t.survey.body.place && `${t.survey.body.place} · `}
+            {survey.body.place && `${survey.body.place} · `}
             <a
               className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
-              href={`/protocols?survey=${t.survey.entity}`}
+              href={`/protocols?survey=${survey.entity}`}
             >
-              {t.protocol.name}
+              {protocol.name}
             </a>
           </p>
         </div>
-        <a className="button button-go" href={`/measure?survey=${t.survey.entity}`}>
+        <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
           Measure the next tree
-        </a>
+        </Link>
       </div>
+      {coming}
+      {t.old && (
+        <p role="status" className="mt-3 text-[15px] text-soft">
+          As it was when it was last open; what came since is being worked out …
+        </p>
+      )}
       {t.rows.length === 0 ? (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
           No tree is measured yet. The first one needs a diameter, a distance and two sights.
@@ -70,19 +87,23 @@ function SurveyPage({ t }: { t: SurveyTally }) {
       ) : (
         <>
           <Totals t={t} units={units} />
-          {t.withHeight > 2 && <HeightsByDiameter rows={t.rows} survey={t.survey.entity} units={units} />}
+          {withHeight > 2 && (
+            <Suspense fallback={<div className="mt-6 h-[322px]" />}>
+              <HeightsByDiameter rows={t.rows} survey={survey.entity} units={units} />
+            </Suspense>
+          )}
           <Species t={t} units={units} />
-          <Trees t={t} units={units} doubtful={doubtful.length} />
+          <List t={t} units={units} doubtful={doubtful} />
         </>
       )}
     </Shell>
   );
 }
 
-function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
-  const { total } = t.sums;
+function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
+  const { total } = t.head.sums;
   const cells = [
-    { name: 'Trees', value: String(total.trees), aside: `${t.withHeight} with a height` },
+    { name: 'Trees', value: String(total.trees), aside: `${t.head.withHeight} with a height` },
     {
       name: 'Basal area',
       value: showBasalArea(squareMetres(total.basalArea), units),
@@ -119,9 +140,9 @@ function Totals({ t, units }: { t: SurveyTally; units: UnitSystem }) {
 const missing = (n: number, what: string) => (n === 0 ? '' : `${n} without ${what} not counted`);
 
 /** Shares of basal area by species: a bar says it faster than a column of figures. */
-function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
-  const all = t.sums.total.basalArea;
-  const boards = t.sums.total.trees > t.sums.total.without.boardFeet;
+function Species({ t, units }: { t: SheetState; units: UnitSystem }) {
+  const all = t.head.sums.total.basalArea;
+  const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
   return (
     <section className="mt-7">
       <h2 className="text-[20px] font-semibold">By species</h2>
@@ -138,7 +159,7 @@ function Species({ t, units }: { t: SurveyTally; units: UnitSystem }) {
             </tr>
           </thead>
           <tbody>
-            {t.sums.species.map((line) => (
+            {t.head.sums.species.map((line) => (
               <SpeciesLine key={line.species ?? ''} line={line} share={all > 0 ? line.basalArea / all : 0} units={units} boards={boards} />
             ))}
           </tbody>
@@ -175,11 +196,11 @@ function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: n
 
 const PAGE = 100;
 
-function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doubtful: number }) {
+function List({ t, units, doubtful }: { t: SheetState; units: UnitSystem; doubtful: number }) {
   const [only, setOnly] = useState(false);
   const [shown, setShown] = useState(PAGE);
   const rows = only ? t.rows.filter(isDoubtful) : t.rows;
-  const boards = t.sums.total.trees > t.sums.total.without.boardFeet;
+  const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
   return (
     <section className="mt-7">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -206,7 +227,7 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
           </thead>
           <tbody>
             {rows.slice(0, shown).map((row) => (
-              <TreeLine key={row.id} row={row} survey={t.survey.entity} units={units} boards={boards} />
+              <TreeLine key={row.id} row={row} survey={t.head.survey.entity} units={units} boards={boards} />
             ))}
           </tbody>
         </table>
@@ -220,39 +241,37 @@ function Trees({ t, units, doubtful }: { t: SurveyTally; units: UnitSystem; doub
   );
 }
 
-function TreeLine({ row, survey, units, boards }: { row: TallyRow; survey: string; units: UnitSystem; boards: boolean }) {
-  const r = row.result;
+function TreeLine({ row, survey, units, boards }: { row: TreeRow; survey: string; units: UnitSystem; boards: boolean }) {
   const per = metresPerLength(units);
-  const cell = <T,>(part: Answer<T> | undefined, show: (value: T) => string) => (part?.ok ? show(part.value) : '–');
+  const { height, sigma, volume, boards: logs } = row;
   return (
     <tr className="border-b border-rule">
       <th scope="row" className="figure font-semibold">
-        <a
+        <Link
           className="flex min-h-11 items-center underline decoration-edge underline-offset-4"
           href={`/measure?survey=${survey}&tree=${row.id}`}
         >
           {row.tag}
-        </a>
+        </Link>
       </th>
       <td>{row.species ?? <span className="text-soft">not said</span>}</td>
-      <Num>{diameters(r, units)}</Num>
-      <Num>{cell(r?.height, (h) => `${showHeight(h.value, units)} ±${formatNumber(h.sigma / per, 1)}`)}</Num>
-      <Num>{cell(r?.cubic, (v) => showVolume(v.value, units))}</Num>
-      {boards && <Num>{cell(r?.boards, (b) => String(b.count))}</Num>}
-      {boards && <Num>{cell(r?.boards, (b) => LOG_RULE_NAMES.map((r) => formatNumber(b.boardFeet[r], 0)).join(' · '))}</Num>}
+      <Num>{diameters(row, units)}</Num>
+      <Num>{height === null ? '–' : `${showHeight(metres(height), units)} ±${formatNumber((sigma ?? 0) / per, 1)}`}</Num>
+      <Num>{volume === null ? '–' : showVolume(cubicMetres(volume), units)}</Num>
+      {boards && <Num>{logs?.count ?? '–'}</Num>}
+      {boards && <Num>{logs ? LOG_RULE_NAMES.map((r) => formatNumber(logs.boardFeet[r], 0)).join(' · ') : '–'}</Num>}
       <td className={`max-w-64 pl-4 text-[14px] ${isDoubtful(row) ? 'text-berry' : 'text-soft'}`}>
-        {row.trouble ?? row.findings[0]?.what ?? ''}
+        {row.trouble ?? findingsIn(row)[0]?.what ?? ''}
       </td>
     </tr>
   );
 }
 
 /** One diameter, or each stem's where they stand alone. */
-function diameters(r: TreeResult | null, units: UnitSystem): string {
-  if (!r) return '–';
-  if (r.dbh.ok) return showDiameter(r.dbh.value.value, units);
-  if (r.dbh.code !== 'stems-stand-alone') return '–';
-  const each = r.stems.flatMap((s) => (s.dbh.ok ? [showDiameter(s.dbh.value.value, units)] : []));
+function diameters({ dbh, apart, stems }: TreeRow, units: UnitSystem): string {
+  if (dbh !== null) return showDiameter(metres(dbh), units);
+  if (!apart) return '–';
+  const each = stems.map((s) => showDiameter(metres(s.dbh), units));
   return each.map((d, i) => (i < each.length - 1 ? d.split(' ')[0] : d)).join(' + ');
 }
 

@@ -1,24 +1,25 @@
-import { fromMetres, UNITS_OF, type UnitSystem } from '@arbolito/core';
+import { fromMetres, metres, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
-import { isDoubtful, type TallyRow } from '../../book/summary';
+import { navigate } from 'wouter/use-browser-location';
+import { isDoubtful, type TreeRow } from '../../book/tree-row';
 import { Chart, type Inks } from '../../ui/Chart';
 
 /** Heights over diameters with their errors: the tree that does not belong stands out. A click opens a tree. */
-export function HeightsByDiameter({ rows, survey, units }: { rows: readonly TallyRow[]; survey: string; units: UnitSystem }) {
+export default function HeightsByDiameter({ rows, survey, units }: { rows: readonly TreeRow[]; survey: string; units: UnitSystem }) {
   const u = UNITS_OF[units];
   const dots = useMemo(
     () =>
       rows.flatMap((row) => {
-        const { result: r } = row;
-        if (!r?.dbh.ok || !r.height.ok) return [];
+        const { dbh, height, sigma } = row;
+        if (dbh === null || height === null) return [];
         return [
           {
             id: row.id,
             tag: row.tag,
             odd: isDoubtful(row),
-            d: fromMetres(r.dbh.value.value, u.diameter),
-            h: fromMetres(r.height.value.value, u.length),
-            s: fromMetres(r.height.value.sigma, u.length),
+            d: fromMetres(metres(dbh), u.diameter),
+            h: fromMetres(metres(height), u.length),
+            s: fromMetres(metres(sigma ?? 0), u.length),
           },
         ];
       }),
@@ -32,7 +33,7 @@ export function HeightsByDiameter({ rows, survey, units }: { rows: readonly Tall
         name={`Height over diameter of ${dots.length} trees`}
         height={300}
         option={option}
-        onPick={(i) => dots[i] && location.assign(`/measure?survey=${survey}&tree=${dots[i].id}`)}
+        onPick={(i) => dots[i] && navigate(`/measure?survey=${survey}&tree=${dots[i].id}`)}
       />
       <figcaption className="text-[14px] text-soft">
         The {dots.length} trees that have both a diameter and a height; bars are one standard error

@@ -1,0 +1,90 @@
+import { Book } from '../book/book';
+import type { AnyRecord } from '../contract/envelope';
+import { SHARED } from '../contract/scope';
+import type { Filed } from './filing';
+import { UNFILED } from './schema';
+import { along, folderOf, load, pairedTrees, recordsById, treesBackwards } from './store';
+
+/**
+ * The part of the book that a page holds, read piece by piece from this device's store, however large that is: what every
+ * survey shares, of each survey carried what belongs to no tree, and of trees those that the page needs: the one in hand,
+ * the last of its survey, after whose tag the next goes on, and those of which readings judge a person or a tool.
+ */
+export class PageBook {
+  book = new Book();
+  private aside: ReadonlySet<string> = new Set();
+  private held = new Set<string>();
+  private readonly surveys = new Set<string>();
+
+  /** Trees of which everything is here that this device has. */
+  get trees(): ReadonlySet<string> {
+    return this.held;
+  }
+
+  /**
+   * All of it anew: at the opening, and when what was decided may bring records into the book or take them out.
+   * @param unfinished records that are on their way into the store
+   * @param aside records that were set aside
+   */
+  async readAll(unfinished: readonly AnyRecord[], aside: ReadonlySet<string>): Promise<void> {
+    this.aside = aside;
+    const carried = await along();
+    const parts = await Promise.all([load(SHARED), load(UNFILED), ...carried.map((s) => load(s, ''))]);
+    const trees = await Promise.all([...this.held].map(treeRecords));
+    this.book = new Book(this.counted([...parts.flat(), ...trees.flat(), ...unfinished]));
+  }
+
+  /** Adds records, whatever they are of; set aside they stay out. */
+  add(records: readonly AnyRecord[]): void {
+    const fresh = this.counted(records).filter((r) => !this.book.has(r.id));
+    if (fresh.length > 0) this.book = this.book.add(fresh).book;
+  }
+
+  /** A tree that is only begun: nothing of it is anywhere else. */
+  begin(tree: string): void {
+    this.held.add(tree);
+  }
+
+  /** Reads trees that are not held yet. */
+  async hold(trees: readonly string[]): Promise<void> {
+    const wanted = trees.filter((t) => !this.held.has(t));
+    if (wanted.length === 0) return;
+    const records = (await Promise.all(wanted.map(treeRecords))).flat();
+    // copied, so that whoever looks sees that it is another set
+    this.held = new Set([...this.held, ...wanted]);
+    this.add(records);
+  }
+
+  /** Holds of a survey what measuring in it needs beside the tree in hand, from now on. */
+  async openSurvey(survey: string): Promise<void> {
+    this.surveys.add(survey);
+    await this.hold(await pairedTrees(survey));
+    for await (const tree of treesBackwards(survey)) {
+      await this.hold([tree]);
+      if (this.book.tree(tree)) return;
+    }
+  }
+
+  /** Shows of what was written what belongs here. */
+  async take(filed: readonly Filed[]): Promise<void> {
+    this.add(filed.filter((f) => f.tree === '' || this.held.has(f.tree)).map((f) => f.record));
+    const further = new Set(filed.flatMap((f) => (f.tree !== '' && !this.held.has(f.tree) && this.surveys.has(f.scope) ? [f.scope] : [])));
+    for (const survey of further) await this.openSurvey(survey);
+  }
+
+  /** Refused records with the trees they are of: a person decides over them. */
+  async refused(ids: readonly string[]): Promise<readonly AnyRecord[]> {
+    const folders = await Promise.all(ids.map(folderOf));
+    await this.hold([...new Set(folders.flatMap((f) => (f && f.tree !== '' ? [f.tree] : [])))]);
+    return recordsById(ids);
+  }
+
+  private counted(records: readonly AnyRecord[]): readonly AnyRecord[] {
+    return this.aside.size === 0 ? records : records.filter((r) => !this.aside.has(r.id));
+  }
+}
+
+async function treeRecords(tree: string): Promise<readonly AnyRecord[]> {
+  const at = await folderOf(tree);
+  return at ? load(at.scope, tree) : [];
+}

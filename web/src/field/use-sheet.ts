@@ -1,0 +1,58 @@
+import { proxy, type Remote, wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { SurveyHead } from '../book/summary';
+import type { TreeRow } from '../book/tree-row';
+import type { SheetNews, Sheets } from './sheets';
+
+let worker: Remote<Sheets> | null = null;
+/** The worker with the sheets of surveys: one a page, begun when first asked. */
+export function sheets(): Remote<Sheets> {
+  worker ??= wrap<Sheets>(new Worker(new URL('../workers/sheets.ts', import.meta.url), { type: 'module' }));
+  return worker;
+}
+
+/** Listens to a survey's sheet until the function it gives is called. */
+function watch(survey: string, withRows: boolean, tell: (news: SheetNews) => void): () => void {
+  const name = sheets().watch(survey, withRows, proxy(tell));
+  return () => void name.then((n) => sheets().unwatch(n));
+}
+
+export interface SheetState {
+  readonly head: SurveyHead;
+  /** By id, which is the order of their making. */
+  readonly rows: readonly TreeRow[];
+  /** Whether that is from before, and being brought up to date. */
+  readonly old: boolean;
+}
+
+/** A survey's sheet as it stands on this device; undefined until something is known, null where it is not here. */
+export function useSheet(survey: string | null): SheetState | null | undefined {
+  const [state, setState] = useState<SheetState | null | undefined>(undefined);
+  useEffect(() => {
+    if (!survey) return;
+    const rows = new Map<string, TreeRow>();
+    setState(undefined);
+    return watch(survey, true, (news) => {
+      for (const row of news.rows) rows.set(row.id, row);
+      for (const id of news.gone) rows.delete(id);
+      const { head, old } = news;
+      setState(head && { head, old, rows: [...rows.values()].sort((a, b) => (a.id < b.id ? -1 : 1)) });
+    });
+  }, [survey]);
+  return survey ? state : null;
+}
+
+/** What surveys add up to, as far as that is known; null of one that is not here whole. */
+export function useHeads(surveys: readonly string[]): ReadonlyMap<string, SurveyHead | null> {
+  const [heads, setHeads] = useState<ReadonlyMap<string, SurveyHead | null>>(new Map());
+  const wanted = [...surveys].sort().join(' ');
+  useEffect(() => {
+    const known = wanted ? wanted.split(' ') : [];
+    setHeads((now) => new Map([...now].filter(([id]) => known.includes(id))));
+    const ends = known.map((id) => watch(id, false, ({ head }) => setHeads((now) => new Map(now).set(id, head))));
+    return () => {
+      for (const end of ends) end();
+    };
+  }, [wanted]);
+  return heads;
+}
