@@ -81,3 +81,16 @@ test('pages carry a policy without inline scripts of others', async ({ page }) =
   expect(await page.evaluate(() => 'intruder' in window)).toBe(false);
   expect(refused.length).toBeGreaterThan(0);
 });
+
+test('a page opens a second time, when the server only says that it has not changed; old addresses lead to it', async ({ page, request }) => {
+  const blocked: string[] = [];
+  page.on('console', (m) => /Content Security Policy/.test(m.text()) && blocked.push(m.text()));
+  for (let time = 0; time < 2; time++) {
+    await page.goto('/trees');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('No such survey');
+  }
+  expect(blocked).toEqual([]);
+  await page.goto('/tally?survey=none');
+  await expect(page).toHaveURL(/\/trees\?survey=none$/);
+  expect((await request.get('/nowhere')).status()).toBe(404);
+});

@@ -84,6 +84,7 @@ const SOON = 200;
  */
 export function handKeeper() {
   let pending: Hand | null = null;
+  let tree: string | null = null;
   const write = () => {
     if (pending) rememberHand(pending);
     pending = null;
@@ -92,6 +93,9 @@ export function handKeeper() {
     soon(hand: Hand) {
       if (!pending) setTimeout(write, SOON);
       pending = hand;
+      // a page that is loaded anew goes by its address: that names the tree in hand at any moment
+      if (tree !== null && tree !== hand.tree) write();
+      tree = hand.tree;
     },
     whenLeaving() {
       const hidden = () => document.visibilityState === 'hidden' && write();
