@@ -1,25 +1,25 @@
 // Fills a device's own store with many trees, in the page of a bench.
 import { PRESETS } from '@arbolito/core';
+import { db } from '../web/src/field/database';
+import { put, WRITTEN } from '../web/src/field/filing';
+import { foldersOf } from '../web/src/field/folders';
+import { ALONG } from '../web/src/field/schema';
 import { manyTrees } from './many-trees';
 
 const AT_ONCE = 20_000;
 
-/** @returns the id of their survey */
+/** @returns the id of their survey, which is carried from now on */
 export async function seed(trees: number): Promise<string> {
   const { records, survey } = manyTrees(trees, PRESETS['forest-metric'].options);
-  const db = await new Promise<IDBDatabase>((done, fail) => {
-    const opening = indexedDB.open('arbolito');
-    opening.onsuccess = () => done(opening.result);
-    opening.onerror = () => fail(opening.error);
-  });
+  const store = await db();
+  const folders = await foldersOf(records, async () => null);
   for (let i = 0; i < records.length; i += AT_ONCE) {
-    await new Promise<void>((done, fail) => {
-      const tx = db.transaction('records', 'readwrite');
-      for (const record of records.slice(i, i + AT_ONCE)) tx.objectStore('records').put(record);
-      tx.oncomplete = () => done();
-      tx.onerror = () => fail(tx.error);
-    });
+    const tx = store.transaction(WRITTEN, 'readwrite');
+    await put(tx, records.slice(i, i + AT_ONCE), { folders });
+    await tx.done;
   }
-  db.close();
+  await store.put('meta', [survey], ALONG);
+  await store.put('meta', 1, 'whole');
+  store.close();
   return survey;
 }

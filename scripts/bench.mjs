@@ -12,6 +12,7 @@ ensureDebian('chromium', () => fs.existsSync(CHROMIUM));
 ensurePackages();
 ensureBuild();
 const { build } = await import('esbuild');
+const { device, many, phone, quantile } = await import('./bench-device.mjs');
 const { chromium } = await import('@playwright/test');
 const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
@@ -21,9 +22,7 @@ const REQUIRE = "import { createRequire } from 'node:module'; const require = cr
 
 const rows = [];
 const add = (what, measured, hold) => rows.push({ what, measured, hold });
-const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))];
 
-const many = (n) => n.toLocaleString('en');
 const { trees: derived, ratio, bare: sums } = await run('bench-core');
 for (const { trees, micros } of derived) add(`deriving one tree in core, ${many(trees)} trees`, `${micros.toFixed(2)} µs`, 'cost linear');
 add('the same beside the bare sums in one loop, of one run', `${ratio.toFixed(0)} × (${sums.micros.toFixed(2)} µs)`, 'within 25 ×');
@@ -46,9 +45,6 @@ async function run(name, argument = '') {
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout);
 }
-
-/** A phone: without a mouse, which would lie over the drawing and be told of all that moves under it. */
-const phone = () => ({ viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' });
 
 const BARE = `<input autofocus aria-label="digits"><svg width="390" height="300"><text x="50" y="50">0</text></svg>
 <script>
@@ -105,7 +101,7 @@ await withServer(async (address) => {
     [10_000, 60],
     [100_000, 100],
   ])
-    await enters(browser, address, trees, hold);
+    for (const row of await device(browser, address, trees, hold)) add(...row);
   await browser.close();
 
   const records = Array.from({ length: 1000 }, (_, i) => person(`P ${i}`, 'bench'));
@@ -152,64 +148,6 @@ async function pressKeys(page) {
   const times = await page.evaluate(() => globalThis.times);
   if (times.length < 100) throw new Error(`only ${times.length} key presses were painted`);
   return times;
-}
-
-/** Measures trees on a device that carries many: from Enter to the first task after the frame that shows the next step. */
-async function enters(browser, address, trees, hold) {
-  const context = await browser.newContext(phone());
-  const page = await context.newPage();
-  const name = `arbolito-many-${process.pid}`;
-  const { outputFiles } = await build({
-    stdin: { contents: `export { seed } from './bench-seed.ts';`, resolveDir: path.join(ROOT, 'scripts') },
-    bundle: true,
-    write: false,
-    format: 'iife',
-    globalName: name.replaceAll('-', '_'),
-    logLevel: 'error',
-  });
-  // the store is made by the application itself; then it is filled
-  await page.goto(`${address}/measure`);
-  await page.getByRole('textbox').waitFor();
-  const cdp = await context.newCDPSession(page);
-  await cdp.send('Runtime.evaluate', { expression: outputFiles[0].text });
-  const survey = await page.evaluate(([global, n]) => globalThis[global].seed(n), [name.replaceAll('-', '_'), trees]);
-  await page.goto(`${address}/measure?survey=${survey}`, { timeout: 300_000 });
-  await page.getByRole('textbox').waitFor({ timeout: 300_000 });
-  await page.waitForTimeout(1000);
-  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-  await page.evaluate(() => {
-    globalThis.times = [];
-    const timed = (event) => {
-      if (event.key !== 'Enter') return;
-      const t = performance.now();
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => globalThis.times.push(performance.now() - t);
-        channel.port2.postMessage(null);
-      });
-    };
-    document.addEventListener('keydown', timed, { capture: true });
-  });
-  // of three series the least disturbed, as with the keys
-  let times = null;
-  for (let series = 0; series < 3; series++) {
-    for (let i = 0; i < 10; i++) {
-      for (const value of ['41.3', '20', '80', '-8']) {
-        await page.keyboard.type(value, { delay: 30 });
-        await page.waitForTimeout(120);
-        await page.keyboard.press('Enter');
-        await page.waitForTimeout(250);
-      }
-      await page.keyboard.press('Enter');
-      await page.waitForTimeout(250);
-    }
-    const own = await page.evaluate(() => globalThis.times.splice(0));
-    if (own.length < 45) throw new Error(`only ${own.length} readings were kept`);
-    if (times === null || quantile(own, 0.95) < quantile(times, 0.95)) times = own;
-  }
-  const said = `${quantile(times, 0.95).toFixed(0)} ms (median ${quantile(times, 0.5).toFixed(0)})`;
-  add(`Enter to the next step shown, 4× slowed, device carrying ${many(trees)} trees, 95th percentile`, said, `under ${hold} ms`);
-  await context.close();
 }
 
 /** Drags the eye of the bench to and fro in a browser slowed twofold, and times the frames while it is held. */

@@ -82,7 +82,10 @@ test('pages carry a policy without inline scripts of others', async ({ page }) =
   expect(refused.length).toBeGreaterThan(0);
 });
 
-test('a page opens a second time, when the server only says that it has not changed; old addresses lead to it', async ({ page, request }) => {
+test('a page opens a second time, when the server only says that it has not changed; old addresses lead to it', async ({
+  page,
+  request,
+}) => {
   const blocked: string[] = [];
   page.on('console', (m) => /Content Security Policy/.test(m.text()) && blocked.push(m.text()));
   for (let time = 0; time < 2; time++) {

@@ -1,7 +1,7 @@
 import { checkSurvey, type Finding, metres, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
-import { isDoubtful, type RowsUnder, rowOf, type TreeRow, undecidedRow } from './tree-row';
+import { isDoubtful, rowsOf, type TreeRow } from './tree-row';
 
 /** A survey without its list: what it adds up to. */
 export interface SurveyHead {
@@ -21,39 +21,23 @@ export interface SurveySheet {
   readonly rows: readonly TreeRow[];
 }
 
-const remembered = new WeakMap<object, Map<string, { readonly stamp: string; readonly under: RowsUnder; readonly sheet: SurveySheet }>>();
-
-/**
- * A survey's sheet, from its readings; null while it or its protocol is not here: half a book is no book.
- * @param known rows from before, and the program that makes them now
- */
-export function sheetOf(book: Book, surveyId: string, known?: RowsUnder['known']): SurveySheet | null {
+/** A survey's sheet, from its readings; null while it or its protocol is not here: half a book is no book. */
+export function sheetOf(book: Book, surveyId: string): SurveySheet | null {
   const survey = book.find('survey', surveyId);
   const protocol = book.protocolOf(survey);
-  if (!survey || !protocol) return null;
-  const all = remembered.get(book.kit) ?? new Map<string, { stamp: string; under: RowsUnder; sheet: SurveySheet }>();
-  remembered.set(book.kit, all);
-  const stamp = book.stampOf(surveyId);
-  const last = all.get(surveyId);
-  if (last?.stamp === stamp) return last.sheet;
-  // the same as before lets rows that have not changed be the same
-  const under = last?.under.protocol === protocol.options ? last.under : { protocol: protocol.options, ...(known ? { known } : {}) };
-  const sheet = sheetUnder(book, survey, protocol, under);
-  all.set(surveyId, { stamp, under, sheet });
-  return sheet;
+  return survey && protocol && sheetUnder(book, survey, protocol);
 }
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
-export function sheetUnder(
-  book: Book,
-  survey: RecordOf<'survey'>,
-  protocol: SurveyHead['protocol'],
-  under: RowsUnder = { protocol: protocol.options },
-): SurveySheet {
-  const own = [
-    ...book.treesOf(survey.entity).map((t) => rowOf(book, t, under)),
-    ...book.contestedTreesOf(survey.entity).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
-  ].sort((a, b) => (a.id < b.id ? -1 : 1));
+export function sheetUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyHead['protocol']): SurveySheet {
+  return sheetFrom(survey, protocol, rowsOf(book, survey.entity, { protocol: protocol.options }));
+}
+
+/**
+ * A survey's sheet from the rows of its trees.
+ * @param own by id, each for itself
+ */
+export function sheetFrom(survey: RecordOf<'survey'>, protocol: SurveyHead['protocol'], own: readonly TreeRow[]): SurveySheet {
   const rows = amongEachOther(own, protocol.options);
   const sigmas = rows.flatMap((r) => r.sigma ?? []).sort((a, b) => a - b);
   return {

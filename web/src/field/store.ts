@@ -30,6 +30,24 @@ export async function* treesBackwards(scope: string): AsyncGenerator<string> {
   }
 }
 
+/** The records of a survey's trees, those of some hundred trees at a time: never of a tree a part. */
+export async function* treesInParts(scope: string): AsyncGenerator<AnyRecord[]> {
+  let [from, open]: [IDBValidKey, boolean] = [[scope, '', []], true];
+  for (;;) {
+    const { store } = (await db()).transaction('records');
+    const first = await store.openKeyCursor(IDBKeyRange.bound(from, [scope, []], open, false));
+    if (!first) return;
+    const [, tree] = first.key;
+    const next = await first.advance(AT_ONCE);
+    // a tree of very many records is a part of its own
+    const end: IDBValidKey = !next ? [scope, []] : next.key[1] === tree ? [scope, tree, []] : [scope, next.key[1]];
+    yield await store.getAll(IDBKeyRange.bound(from, end, open, true));
+    if (!next) return;
+    [from, open] = [end, false];
+  }
+}
+const AT_ONCE = 4000;
+
 /** Trees of a survey of which readings may judge each other. */
 export async function pairedTrees(scope: string): Promise<readonly string[]> {
   const keys = await (await db()).getAllKeys('paired', stretch(scope));

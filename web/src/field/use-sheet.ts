@@ -2,7 +2,8 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { SurveyHead } from '../book/summary';
 import type { TreeRow } from '../book/tree-row';
-import type { SheetNews, Sheets } from './sheets';
+import type { SheetNews } from './open-sheet';
+import type { Sheets } from './sheets';
 
 let worker: Remote<Sheets> | null = null;
 /** The worker with the sheets of surveys: one a page, begun when first asked. */
@@ -24,10 +25,15 @@ export interface SheetState {
   /** Whether that is from before, and being brought up to date. */
   readonly old: boolean;
 }
+/** That a survey is not here, or how many of its trees are worked out while nothing can be shown yet. */
+export interface NoSheet {
+  readonly head: null;
+  readonly worked: number | null;
+}
 
-/** A survey's sheet as it stands on this device; undefined until something is known, null where it is not here. */
-export function useSheet(survey: string | null): SheetState | null | undefined {
-  const [state, setState] = useState<SheetState | null | undefined>(undefined);
+/** A survey's sheet as it stands on this device; undefined until something is known. */
+export function useSheet(survey: string | null): SheetState | NoSheet | undefined {
+  const [state, setState] = useState<SheetState | NoSheet | undefined>(undefined);
   useEffect(() => {
     if (!survey) return;
     const rows = new Map<string, TreeRow>();
@@ -35,11 +41,12 @@ export function useSheet(survey: string | null): SheetState | null | undefined {
     return watch(survey, true, (news) => {
       for (const row of news.rows) rows.set(row.id, row);
       for (const id of news.gone) rows.delete(id);
-      const { head, old } = news;
-      setState(head && { head, old, rows: [...rows.values()].sort((a, b) => (a.id < b.id ? -1 : 1)) });
+      const { head, old, worked } = news;
+      const inOrder = () => [...rows.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
+      setState(head ? { head, old, rows: inOrder() } : { head: null, worked: worked ?? null });
     });
   }, [survey]);
-  return survey ? state : null;
+  return state;
 }
 
 /** What surveys add up to, as far as that is known; null of one that is not here whole. */
@@ -49,7 +56,9 @@ export function useHeads(surveys: readonly string[]): ReadonlyMap<string, Survey
   useEffect(() => {
     const known = wanted ? wanted.split(' ') : [];
     setHeads((now) => new Map([...now].filter(([id]) => known.includes(id))));
-    const ends = known.map((id) => watch(id, false, ({ head }) => setHeads((now) => new Map(now).set(id, head))));
+    const ends = known.map((id) =>
+      watch(id, false, ({ head, worked }) => worked === undefined && setHeads((now) => new Map(now).set(id, head))),
+    );
     return () => {
       for (const end of ends) end();
     };

@@ -16,11 +16,15 @@ import {
 import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import { findingsIn, isDoubtful, type TreeRow } from '../../book/tree-row';
+import type { RecordOf } from '../../contract/envelope';
 import { useBookState } from '../../field/use-book';
-import { type SheetState, useSheet } from '../../field/use-sheet';
+import { type SheetState, sheets, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 import { Shell } from '../../ui/Shell';
+
+// begun before anything is drawn
+sheets();
 
 const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 
@@ -31,16 +35,18 @@ export default function Trees() {
   const state = useBookState();
   const sheet = useSheet(id);
   const coming = id ? state.coming.get(id) : undefined;
-  if (sheet) return <SurveyPage t={sheet} coming={coming && <Coming {...coming} />} />;
-  const waiting = id !== null && (sheet === undefined || !state.loaded || state.reached === null || coming);
-  if (waiting) {
+  if (sheet?.head) return <SurveyPage t={sheet} coming={coming && <Coming {...coming} />} />;
+  const survey = state.book.find('survey', id);
+  if (survey) {
     return (
-      <Shell>
-        <p>Opening the survey …</p>
-        {coming && <Coming {...coming} />}
+      <Shell where={survey.body.name}>
+        <Title survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} />
+        {coming ? <Coming {...coming} /> : <Working worked={sheet?.worked ?? 0} />}
       </Shell>
     );
   }
+  if (id !== null && (!state.loaded || state.reached === null || coming || (state.along.has(id) && !state.whole && state.reached)))
+    return <Shell>{coming ? <Coming {...coming} /> : 'Opening the survey …'}</Shell>;
   return (
     <Shell>
       <h1 className="text-[28px] font-bold">No such survey on this device</h1>
@@ -52,31 +58,46 @@ export default function Trees() {
   );
 }
 
+/** How far a survey is worked out that nobody has opened on this device before. */
+const Working = ({ worked }: { worked: number }) => (
+  <p role="status" className="mt-4 text-soft">
+    Working out its trees …{worked > 0 && ` ${formatNumber(worked, 0)} so far`}
+  </p>
+);
+
+/** What survey this is, and on to the next tree of it. */
+function Title({ survey, protocol }: { survey: RecordOf<'survey'>; protocol: string | null }) {
+  const { name, place } = survey.body;
+  return (
+    <div className="flex flex-wrap items-end justify-between gap-4">
+      <div>
+        <h1 className="text-[30px] leading-tight font-bold">{name}</h1>
+        <p className="text-soft">
+          {place && `${place} · `}
+          <a
+            className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
+            href={`/protocols?survey=${survey.entity}`}
+          >
+            {protocol}
+          </a>
+        </p>
+      </div>
+      <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
+        Measure the next tree
+      </Link>
+    </div>
+  );
+}
+
 function SurveyPage({ t, coming }: { t: SheetState; coming: React.ReactNode }) {
   const { survey, protocol, withHeight, doubtful } = t.head;
   const units = protocol.options.units;
   return (
     <Shell where={survey.body.name}>
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <h1 className="text-[30px] leading-tight font-bold">{survey.body.name}</h1>
-          <p className="text-soft">
-            {survey.body.place && `${survey.body.place} · `}
-            <a
-              className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
-              href={`/protocols?survey=${survey.entity}`}
-            >
-              {protocol.name}
-            </a>
-          </p>
-        </div>
-        <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
-          Measure the next tree
-        </Link>
-      </div>
+      <Title survey={survey} protocol={protocol.name} />
       {coming}
       {t.old && (
-        <p role="status" className="mt-3 text-[15px] text-soft">
+        <p role="status" className="mt-3 text-[15px] text-soft" data-old>
           As it was when it was last open; what came since is being worked out …
         </p>
       )}

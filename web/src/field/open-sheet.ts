@@ -1,0 +1,187 @@
+import { Book } from '../book/book';
+import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
+import { type RowsUnder, rowsOf, type TreeRow } from '../book/tree-row';
+import type { AnyRecord } from '../contract/envelope';
+import { SHARED } from '../contract/scope';
+import { keepSheet, keptHead, keptRows, scopesUnder } from './kept-sheets';
+import type { News } from './news';
+import { type Revisions, UNFILED } from './schema';
+import { load, pairedTrees, treesInParts, unsent } from './store';
+
+/** What is told of a survey: its head, and which rows are new or changed and which are gone. */
+export interface SheetNews {
+  /** Null while the survey is not on this device, or not worked out. */
+  readonly head: SurveyHead | null;
+  readonly rows: readonly TreeRow[];
+  readonly gone: readonly string[];
+  /** Whether that is from before, and being brought up to date. */
+  readonly old: boolean;
+  /** So many trees are worked out, where the first of it is still to come. */
+  readonly worked?: number;
+}
+export type Tell = (news: SheetNews) => void;
+
+const PAUSE_MS = 120;
+const PUT_BY_MS = 2000;
+/** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
+const FIRST = 100;
+
+/** What rows of a survey are made with, beside the records of their trees. */
+interface Base {
+  readonly records: readonly AnyRecord[];
+  readonly aside: ReadonlySet<string>;
+  readonly under: RowsUnder;
+  readonly survey: SurveyHead['survey'];
+  readonly protocol: SurveyHead['protocol'];
+}
+
+/**
+ * One survey's sheet, kept up as records come. Its trees are read and worked out a part at a time, and of what changes
+ * only the trees that did: however large a survey is, no more than its rows is held.
+ */
+export class OpenSheet {
+  private base: Base | null = null;
+  private rows: Map<string, TreeRow> | null = null;
+  private revisions: Revisions = {};
+  private touched = new Set<string>();
+  private everything = true;
+  private told = new Map<string, TreeRow>();
+  private soon: ReturnType<typeof setTimeout> | null = null;
+  private putBy: ReturnType<typeof setTimeout> | null = null;
+  private closed = false;
+
+  constructor(
+    private readonly survey: string,
+    private readonly program: string,
+    private readonly withRows: boolean,
+    private readonly tell: Tell,
+    private readonly inTurn: (work: () => Promise<void>) => Promise<void>,
+  ) {}
+
+  async open(): Promise<void> {
+    const { kept, holds, revisions } = await keptHead(this.survey, this.program);
+    this.revisions = revisions;
+    // what another program put by may lack what this one shows
+    if (kept?.program === this.program) {
+      const rows = this.withRows ? await keptRows(this.survey) : [];
+      this.say({ head: kept.head, rows }, !holds);
+      if (holds) {
+        this.everything = false;
+        if (this.withRows) this.rows = new Map(rows.map((r) => [r.id, r]));
+      }
+    }
+    if (!holds) await this.refresh();
+  }
+
+  close(): void {
+    this.closed = true;
+    for (const timer of [this.soon, this.putBy]) if (timer) clearTimeout(timer);
+  }
+
+  hear({ written, decided }: News): void {
+    const scopes = scopesUnder(this.survey);
+    const mine = written?.filed.filter((f) => scopes.includes(f.scope)) ?? [];
+    if (!decided && mine.length === 0) return;
+    const next = Object.entries(written?.revisions ?? {}).filter(([scope]) => scopes.includes(scope));
+    // something was written that nobody told of, or what all trees lean on: only the store knows
+    const gap = next.some(([scope, at]) => at > (this.revisions[scope] ?? 0) + 1);
+    if (decided || gap || mine.some((f) => f.tree === '')) this.everything = true;
+    else for (const { tree } of mine) this.touched.add(tree);
+    this.revisions = { ...this.revisions, ...Object.fromEntries(next) };
+    this.soon ??= setTimeout(() => {
+      this.soon = null;
+      void this.refresh();
+    }, PAUSE_MS);
+  }
+
+  private refresh(): Promise<void> {
+    return this.inTurn(async () => {
+      if (this.closed) return;
+      const [touched, paired] = [[...this.touched], new Set(await pairedTrees(this.survey))];
+      // what readings say of a tool counts for every tree that it read
+      const all = this.everything || !this.rows || touched.some((t) => paired.has(t));
+      this.touched = new Set();
+      this.everything = false;
+      if (all || !this.base) {
+        const { revisions } = await keptHead(this.survey, this.program);
+        this.base = await this.readBase([...paired]);
+        if (all) this.revisions = revisions;
+      }
+      if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
+      if (all) this.rows = await this.workOut(this.base);
+      else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
+      if (this.closed || !this.rows) return;
+      const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()]);
+      this.say(sheet, false);
+      this.keepSoon(sheet);
+    });
+  }
+
+  /** What every tree of the survey leans on; null while the survey or its protocol is not here. */
+  private async readBase(paired: readonly string[]): Promise<Base | null> {
+    const [parts, entries] = await Promise.all([
+      Promise.all([load(SHARED), load(UNFILED), load(this.survey, ''), ...paired.map((tree) => load(this.survey, tree))]),
+      unsent(),
+    ]);
+    const aside = new Set(entries.flatMap((u) => (u.aside ? [u.id] : [])));
+    const records = parts.flat().filter((r) => !aside.has(r.id));
+    const book = new Book(records);
+    const survey = book.find('survey', this.survey);
+    const protocol = book.protocolOf(survey);
+    if (!survey || !protocol) return null;
+    const before = this.rows ?? new Map((await keptRows(this.survey)).map((r) => [r.id, r]));
+    return { records, aside, survey, protocol, under: { protocol: protocol.options, known: { rows: before, program: this.program } } };
+  }
+
+  private async workOut(base: Base): Promise<Map<string, TreeRow>> {
+    const rows = new Map<string, TreeRow>();
+    for await (const part of treesInParts(this.survey)) {
+      for (const row of rowsOf(bookOf(base, part), this.survey, base.under)) rows.set(row.id, row);
+      if (this.closed) break;
+      if (this.told.size === 0) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
+    }
+    return new Map([...rows].sort(([a], [b]) => (a < b ? -1 : 1)));
+  }
+
+  private async workOutAgain(base: Base, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
+    const records = (await Promise.all(trees.map((tree) => load(this.survey, tree)))).flat();
+    const made = new Map(rowsOf(bookOf(base, records), this.survey, base.under).map((r) => [r.id, r]));
+    for (const tree of trees) {
+      const row = made.get(tree);
+      if (row) rows.set(tree, row);
+      else rows.delete(tree);
+    }
+    // a tree that is new may be older than others by its id
+    const ids = [...rows.keys()];
+    if (ids.some((id, i) => i > 0 && id < (ids[i - 1] as string))) {
+      const sorted = [...rows].sort(([a], [b]) => (a < b ? -1 : 1));
+      rows.clear();
+      for (const [id, row] of sorted) rows.set(id, row);
+    }
+  }
+
+  private keepSoon(sheet: SurveySheet): void {
+    const { revisions } = this;
+    if (this.putBy) clearTimeout(this.putBy);
+    // without room it is worked out again the next time
+    const keep = () => void keepSheet(sheet, revisions, this.program).catch(() => {});
+    if (this.withRows) this.putBy = setTimeout(keep, PUT_BY_MS);
+    else keep();
+    // a head alone is asked for now and then: its rows would only lie about
+    if (!this.withRows) this.rows = this.base = null;
+  }
+
+  private say({ head, rows }: SurveySheet, old: boolean): void {
+    const fresh = this.withRows ? rows.filter((r) => !isSame(this.told.get(r.id), r)) : [];
+    const now = new Map(this.withRows ? rows.map((r) => [r.id, r]) : []);
+    const gone = [...this.told.keys()].filter((id) => !now.has(id));
+    this.told = now;
+    this.tell({ head, rows: fresh.slice(0, FIRST), gone, old });
+    if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });
+  }
+}
+
+const bookOf = (base: Base, records: readonly AnyRecord[]) =>
+  new Book([...base.records, ...(base.aside.size === 0 ? records : records.filter((r) => !base.aside.has(r.id)))]);
+
+const isSame = (a: TreeRow | undefined, b: TreeRow) => a === b || (a !== undefined && JSON.stringify(a) === JSON.stringify(b));
