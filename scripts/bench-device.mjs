@@ -51,7 +51,9 @@ async function opening(context, address, survey) {
   // as the page's own clock says it, from the click to the frame that shows it
   await page.addInitScript(() => {
     const wanted = {
-      first: () => document.querySelector('h1')?.textContent === 'Bench',
+      first: () =>
+        document.querySelector('h1')?.textContent === 'Bench' &&
+        /of its trees|[Ww]orking out|data-trees/.test(document.querySelector('main')?.innerHTML ?? ''),
       whole: () => /more of \d+/.test(document.body?.textContent ?? '') && !document.querySelector('[data-old]'),
     };
     globalThis.seen = {};

@@ -23,6 +23,7 @@ export type Tell = (news: SheetNews) => void;
 
 const PAUSE_MS = 120;
 const PUT_BY_MS = 2000;
+
 /** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
 const FIRST = 100;
 

@@ -1,31 +1,37 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { type ComponentType, useEffect, useState } from 'react';
 import { Route, Switch } from 'wouter';
-import { TABS } from './survey-tabs';
+import { TABS, type Tab } from './survey-tabs';
+
+/** Pages that are loaded. No Suspense: React holds what it reveals back for a third of a second. */
+const loaded = new Map<string, ComponentType>();
+const load = async ({ tab, load: module }: Tab) => loaded.set(tab, (await module()).default);
 
 // asked for before anything is drawn: the page that the address names
-void TABS.find(({ tab }) => location.pathname === `/${tab}`)?.load();
-
-const PAGES = TABS.map((tab) => ({ ...tab, Page: lazy(tab.load) }));
+const named = TABS.find(({ tab }) => location.pathname === `/${tab}`);
+if (named) void load(named);
 
 /** The pages of a survey in one document: each is loaded when it is first opened, the book stays open. */
 export default function SurveyPages() {
   return (
     <Switch>
-      {PAGES.map(({ tab, title, waiting, Page }) => (
-        <Route key={tab} path={`/${tab}`}>
-          <Titled title={title} />
-          <Suspense fallback={<p className="p-6 text-soft">{waiting}</p>}>
-            <Page />
-          </Suspense>
+      {TABS.map((tab) => (
+        <Route key={tab.tab} path={`/${tab.tab}`}>
+          <PageOf tab={tab} />
         </Route>
       ))}
     </Switch>
   );
 }
 
-function Titled({ title }: { title: string }) {
+function PageOf({ tab }: { tab: Tab }) {
+  const [Page, setPage] = useState(() => loaded.get(tab.tab));
   useEffect(() => {
-    document.title = `${title} · Arbolito`;
-  }, [title]);
-  return null;
+    document.title = `${tab.title} · Arbolito`;
+    let here = true;
+    if (!Page) void load(tab).then(() => here && setPage(() => loaded.get(tab.tab)));
+    return () => {
+      here = false;
+    };
+  }, [tab, Page]);
+  return Page ? <Page /> : <p className="p-6 text-soft">{tab.waiting}</p>;
 }

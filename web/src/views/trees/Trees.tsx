@@ -13,18 +13,16 @@ import {
   type TallyLine,
   type UnitSystem,
 } from '@arbolito/core';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import { findingsIn, isDoubtful, type TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
-import { useBookState } from '../../field/use-book';
-import { type SheetState, sheets, useSheet } from '../../field/use-sheet';
+import type { Coming as HowFar } from '../../field/synchronise';
+import { useBook, useBookState } from '../../field/use-book';
+import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 import { Shell } from '../../ui/Shell';
-
-// begun before anything is drawn
-sheets();
 
 const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 
@@ -32,16 +30,21 @@ const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 export default function Trees() {
   const [asked] = useSearchParams();
   const id = asked.get('survey');
-  const state = useBookState();
   const sheet = useSheet(id);
+  const coming = useBook((s) => (id ? s.coming.get(id) : undefined));
+  return sheet?.head ? <SurveyPage t={sheet} coming={coming} /> : <NotYet id={id} worked={sheet?.worked ?? 0} />;
+}
+
+/** Until a survey is worked out: what is known of it, and how far it is. */
+function NotYet({ id, worked }: { id: string | null; worked: number }) {
+  const state = useBookState();
   const coming = id ? state.coming.get(id) : undefined;
-  if (sheet?.head) return <SurveyPage t={sheet} coming={coming && <Coming {...coming} />} />;
   const survey = state.book.find('survey', id);
   if (survey) {
     return (
       <Shell where={survey.body.name}>
         <Title survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} />
-        {coming ? <Coming {...coming} /> : <Working worked={sheet?.worked ?? 0} />}
+        {coming ? <Coming {...coming} /> : <Working worked={worked} />}
       </Shell>
     );
   }
@@ -89,13 +92,13 @@ function Title({ survey, protocol }: { survey: RecordOf<'survey'>; protocol: str
   );
 }
 
-function SurveyPage({ t, coming }: { t: SheetState; coming: React.ReactNode }) {
+const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; coming: HowFar | undefined }) {
   const { survey, protocol, withHeight, doubtful } = t.head;
   const units = protocol.options.units;
   return (
     <Shell where={survey.body.name}>
       <Title survey={survey} protocol={protocol.name} />
-      {coming}
+      {coming && <Coming {...coming} />}
       {t.old && (
         <p role="status" className="mt-3 text-[15px] text-soft" data-old>
           As it was when it was last open; what came since is being worked out …
@@ -119,7 +122,7 @@ function SurveyPage({ t, coming }: { t: SheetState; coming: React.ReactNode }) {
       )}
     </Shell>
   );
-}
+});
 
 function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
   const { total } = t.head.sums;
