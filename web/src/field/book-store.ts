@@ -1,56 +1,16 @@
-import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
-import type { SurveyLine } from '../contract/sync';
 import { afterPaint } from './after-paint';
+import { type BookState, EMPTY } from './book-state';
 import { dropEarlier, whenOutdated } from './database';
 import { deviceName } from './device';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type News, newsChannel } from './news';
+import { Outbox } from './outbox';
 import { PageBook } from './page-book';
 import { type Refused, refusedOf, type Unsent } from './refused';
-import { along, correctLocally, isWhole, keepLocally, leaveBehind, putUnsent, takeAlong, unsent } from './store';
-import { type Coming, send, surveyHolding, synchronise } from './synchronise';
+import { along, correctLocally, isWhole, keepLocally, leaveBehind, partlyHere, putUnsent, takeAlong } from './store';
+import { send, surveyHolding, synchronise } from './synchronise';
 
-export interface BookState {
-  /** The part of the book that this page holds. */
-  readonly book: Book;
-  /** Trees of which everything is in it that this device has. */
-  readonly held: ReadonlySet<string>;
-  /** Surveys that are being taken in just now, and how far they are here. */
-  readonly coming: ReadonlyMap<string, Coming>;
-  /** Whether the local store has been read; before that nothing can be said. */
-  readonly loaded: boolean;
-  /** Whether what this device carries is here to its end; until then a survey may lack trees. */
-  readonly whole: boolean;
-  /** The surveys this device carries. */
-  readonly along: ReadonlySet<string>;
-  /** Every survey of the server, as it last said; null before it did. */
-  readonly surveys: readonly SurveyLine[] | null;
-  readonly unsent: number;
-  /** Of those, on their way to this device's disk: shown, but not kept yet. */
-  readonly storing: number;
-  /** What the server refused: for a person to decide over. */
-  readonly refused: readonly Refused[];
-  /** What keeps records from being stored here, as a sentence. */
-  readonly trouble: string | null;
-  /** Whether the server answered last time; null before the first try. */
-  readonly reached: boolean | null;
-}
-
-const EMPTY: BookState = {
-  book: new Book(),
-  held: new Set(),
-  coming: new Map(),
-  loaded: false,
-  whole: false,
-  along: new Set(),
-  surveys: null,
-  unsent: 0,
-  storing: 0,
-  refused: [],
-  trouble: null,
-  reached: null,
-};
 const PAUSE_MS = 20_000;
 const SOON_MS = 700;
 
@@ -58,9 +18,7 @@ const SOON_MS = 700;
 class BookStore {
   private state = EMPTY;
   private readonly page = new PageBook();
-  /** On their way into the local store: not in the outbox yet, and the server does not have them either. */
-  private readonly underWay = new Set<string>();
-  private outbox = new Map<string, Unsent>();
+  private readonly outbox = new Outbox();
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
   private wanted: 'send' | 'all' | null = null;
@@ -81,30 +39,26 @@ class BookStore {
    */
   async keep(records: readonly AnyRecord[]): Promise<void> {
     const written = enterInJournal(records);
-    for (const { id } of records) this.underWay.add(id);
+    this.outbox.begin(records);
     for (const { kind, id, entity } of records) if (kind === 'tree' && id === entity) this.page.begin(id);
     if (written) this.show(records);
-    this.count();
+    this.set(this.outbox.counts());
     let stored: News['written'];
     try {
       // the journal has it meanwhile; a page that can't keep one waits for nothing
       if (written) await afterPaint();
       stored = await keepLocally(records);
     } catch (e) {
-      if (!written) for (const { id } of records) this.underWay.delete(id);
-      this.count();
+      if (!written) this.outbox.end(records);
+      this.set(this.outbox.counts());
       const remedy = written ? 'It is in the journal and is tried again at the next opening.' : 'Free some space, then enter it again.';
       this.set({ trouble: `This device could not store it (${(e as Error).message}). ${remedy}` });
       return;
     }
     strikeFromJournal(records);
     this.show(records);
-    for (const { id } of records) {
-      this.outbox.set(id, { id });
-      this.underWay.delete(id);
-    }
-    this.set({ trouble: null });
-    this.count();
+    this.outbox.stored(records);
+    this.set({ trouble: null, ...this.outbox.counts() });
     this.tell({ written: stored, kept: true });
     this.sendSoon();
   }
@@ -126,7 +80,7 @@ class BookStore {
   async takeAlong(survey: string): Promise<void> {
     try {
       await takeAlong(survey);
-      this.set({ along: new Set(await along()), whole: await isWhole() });
+      await this.readCarried();
     } catch (e) {
       this.set({ trouble: `This device could not take it along (${(e as Error).message}).` });
       return;
@@ -149,7 +103,7 @@ class BookStore {
       return `${what} on this device alone: it stays until the server has them.`;
     }
     await this.readAll();
-    this.set({ along: new Set(await along()) });
+    await this.readCarried();
     this.tell({ decided: true });
     return null;
   }
@@ -192,10 +146,10 @@ class BookStore {
         else await this.takeIn();
         await this.readOutbox();
         this.set({ reached: true });
-        if (this.outbox.size === 0) await dropEarlier();
+        if (this.outbox.isEmpty) await dropEarlier();
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
-        this.set({ reached: false, coming: new Map() });
+        this.set({ reached: false });
       }
     }
   }
@@ -207,10 +161,17 @@ class BookStore {
       this.set({
         book: this.page.book,
         held: this.page.trees,
-        ...(coming ? { coming: new Map([[coming.survey, coming]]) } : {}),
+        ...(coming ? { coming: new Map(this.state.coming).set(coming.survey, coming) } : {}),
       });
     });
-    this.set({ whole: await isWhole(), along: new Set(await along()), surveys, coming: new Map() });
+    await this.readCarried();
+    this.set({ surveys });
+  }
+
+  /** What is carried, and how much of it is here. */
+  private async readCarried(): Promise<void> {
+    const [carried, whole, partly] = [await along(), await isWhole(), await partlyHere()];
+    this.set({ along: new Set(carried), whole, coming: new Map(partly.map((c) => [c.survey, c])) });
   }
 
   private tell(news: News): void {
@@ -251,9 +212,10 @@ class BookStore {
       }
       await this.readAll();
       await this.openAsked();
-      for (const { id } of unfinished) this.underWay.delete(id);
-      this.count();
-      this.set({ loaded: true, whole: await isWhole(), along: new Set(await along()) });
+      this.outbox.end(unfinished);
+      this.set(this.outbox.counts());
+      await this.readCarried();
+      this.set({ loaded: true });
     } catch (e) {
       this.set({
         loaded: true,
@@ -285,22 +247,21 @@ class BookStore {
     try {
       if (decided) {
         await this.readAll();
-        return this.set({ along: new Set(await along()) });
+        return this.readCarried();
       }
       await this.page.take(written?.filed ?? []);
       this.set({ book: this.page.book, held: this.page.trees });
       if (kept) await this.readOutbox();
-      else this.set({ whole: await isWhole(), along: new Set(await along()) });
+      else await this.readCarried();
     } catch {
       // what could not be read now is read when the next thing happens, or at the next opening
     }
   }
 
   private async readAll(): Promise<void> {
-    const entries = await unsent();
-    this.outbox = new Map(entries.map((u) => [u.id, u]));
+    await this.outbox.read();
     // what could not be stored yet, or is just being stored, stands in the journal
-    await this.page.readAll(journalled(), new Set(entries.flatMap((u) => (u.aside ? [u.id] : []))));
+    await this.page.readAll(journalled(), this.outbox.aside);
     this.set({ book: this.page.book });
     await this.readRefused();
   }
@@ -311,22 +272,16 @@ class BookStore {
   }
 
   private async readOutbox(): Promise<void> {
-    this.outbox = new Map((await unsent()).map((u) => [u.id, u]));
+    await this.outbox.read();
     await this.readRefused();
   }
 
   /** Refused records as they were sent, with what waits for them; nearly always there are none. */
   private async readRefused(): Promise<void> {
-    const entries = [...this.outbox.values()];
+    const entries = this.outbox.all;
     const records = entries.some((u) => u.refused) ? await this.page.refused(entries.map((u) => u.id)) : [];
-    this.set({ book: this.page.book, refused: refusedOf(entries, new Map(records.map((r) => [r.id, r]))) });
-    this.count();
-  }
-
-  private count(): void {
-    const aside = [...this.outbox.values()].filter((u) => u.aside).length;
-    const notYet = [...this.underWay].filter((id) => !this.outbox.has(id)).length;
-    this.set({ unsent: this.outbox.size - aside + notYet, storing: this.underWay.size });
+    const refused = refusedOf(entries, new Map(records.map((r) => [r.id, r])));
+    this.set({ book: this.page.book, held: this.page.trees, refused, ...this.outbox.counts() });
   }
 
   private set(change: Partial<BookState>): void {

@@ -15,6 +15,7 @@ export class PageBook {
   private aside: ReadonlySet<string> = new Set();
   private held = new Set<string>();
   private readonly surveys = new Set<string>();
+  private meanwhile: AnyRecord[] | null = null;
 
   /** Trees of which everything is here that this device has. */
   get trees(): ReadonlySet<string> {
@@ -28,14 +29,19 @@ export class PageBook {
    */
   async readAll(unfinished: readonly AnyRecord[], aside: ReadonlySet<string>): Promise<void> {
     this.aside = aside;
+    // what is shown while the store is being read may not be in what is read
+    const meanwhile = [...unfinished];
+    this.meanwhile = meanwhile;
     const carried = await along();
     const parts = await Promise.all([load(SHARED), load(UNFILED), ...carried.map((s) => load(s, ''))]);
     const trees = await Promise.all([...this.held].map(treeRecords));
-    this.book = new Book(this.counted([...parts.flat(), ...trees.flat(), ...unfinished]));
+    this.book = new Book(this.counted([...parts.flat(), ...trees.flat(), ...meanwhile]));
+    if (this.meanwhile === meanwhile) this.meanwhile = null;
   }
 
   /** Adds records, whatever they are of; set aside they stay out. */
   add(records: readonly AnyRecord[]): void {
+    this.meanwhile?.push(...records);
     const fresh = this.counted(records).filter((r) => !this.book.has(r.id));
     if (fresh.length > 0) this.book = this.book.add(fresh).book;
   }

@@ -116,7 +116,7 @@ export async function takeAlong(survey: string): Promise<void> {
  * @returns how many of them it does not have yet: then nothing is done
  */
 export async function leaveBehind(survey: string): Promise<number> {
-  const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
+  const tx = (await db()).transaction([...WRITTEN, 'outbox', 'heads', 'rows'], 'readwrite', { durability: 'strict' });
   const [records, meta] = [tx.objectStore('records'), tx.objectStore('meta')];
   const unsent = await tx.objectStore('outbox').getAllKeys();
   const scopes = await Promise.all(unsent.map(async (id) => (await records.index('id').getKey(id))?.[0] ?? UNFILED));
@@ -127,6 +127,9 @@ export async function leaveBehind(survey: string): Promise<number> {
     tx.objectStore('tools').delete(stretch(survey));
     tx.objectStore('paired').delete(stretch(survey));
     meta.delete(`cursor ${survey}`);
+    meta.delete(`size ${survey}`);
+    tx.objectStore('heads').delete(survey);
+    tx.objectStore('rows').delete(survey);
     const before = (await meta.get(ALONG)) as readonly string[] | undefined;
     meta.put(
       (before ?? []).filter((s) => s !== survey),
@@ -137,6 +140,31 @@ export async function leaveBehind(survey: string): Promise<number> {
   await tx.done;
   return unsentHere;
 }
+
+/** How much of a survey the server has, records: what is here may be less. */
+export async function noteSize(survey: string, records: number): Promise<void> {
+  await (await db()).put('meta', records, `size ${survey}`);
+}
+/** The surveys that are carried and only partly here. */
+export async function partlyHere(): Promise<readonly Coming[]> {
+  const tx = (await db()).transaction('meta');
+  const carried = ((await tx.store.get(ALONG)) as readonly string[] | undefined) ?? [];
+  const each = await Promise.all(
+    carried.map(async (survey) => {
+      const [of, at] = await Promise.all([tx.store.get(`size ${survey}`), tx.store.get(`cursor ${survey}`)]);
+      return { survey, here: placeOf(at), of: Number(of ?? 0) };
+    }),
+  );
+  return each.filter((c) => c.here < c.of);
+}
+/** How far a survey is here: so many of its records. */
+export interface Coming {
+  readonly survey: string;
+  readonly here: number;
+  readonly of: number;
+}
+/** How far a cursor went in its scope. */
+export const placeOf = (cursor: unknown): number => (typeof cursor === 'string' ? Number(cursor.split('.')[1] ?? 0) : 0);
 
 /** Whether all this device carries was ever taken in to its end: before that, half a survey may be here. */
 export async function isWhole(): Promise<boolean> {

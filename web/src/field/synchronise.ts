@@ -2,7 +2,7 @@ import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
 import type { Written } from './filing';
-import { along, cursor, keepPulled, markWhole, recordsById, settleOutbox, unsent } from './store';
+import { along, type Coming, cursor, keepPulled, markWhole, noteSize, placeOf, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
 const PATIENCE_MS = 30_000;
@@ -26,12 +26,6 @@ export const askServer: Ask = async (path, body) => {
   return response.json();
 };
 
-/** How far a survey is here: so many of its records. */
-export interface Coming {
-  readonly survey: string;
-  readonly here: number;
-  readonly of: number;
-}
 /** Hears of every page that was taken in, as it is. */
 export type Hear = (written: Written, coming: Coming | null) => void | Promise<void>;
 
@@ -66,6 +60,7 @@ export async function synchronise(ask: Ask = askServer, hear: Hear = () => {}): 
     const line = surveys.find((s) => s.id === id);
     // a survey made here and not sent yet is no survey the server has
     if (!line || placeOf(await cursor(id)) >= line.records) continue;
+    await noteSize(id, line.records);
     await pullScope(ask, id, (written, here) => hear(written, { survey: id, here, of: Math.max(line.records, here) }));
   }
   await markWhole(carried);
@@ -88,9 +83,6 @@ export async function surveyHolding(id: string, ask: Ask = askServer): Promise<s
   const { surveys } = (await ask(`/api/v1/surveys?holding=${id}`)) as SurveysResponse;
   return surveys[0]?.id ?? null;
 }
-
-/** How far a cursor went in its scope. */
-const placeOf = (at: string | null) => Number(at?.split('.')[1] ?? 0);
 
 /** Takes in what is new in a scope. */
 async function pullScope(ask: Ask, scope: string, hear: (written: Written, here: number) => void | Promise<void>): Promise<void> {

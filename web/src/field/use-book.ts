@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
-import { type BookState, bookStore } from './book-store';
+import type { BookState } from './book-state';
+import { bookStore } from './book-store';
 
 /**
  * What is asked for of the book as it stands on this device; whoever asks is drawn again when that changes, and not before.

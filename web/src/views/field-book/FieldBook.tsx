@@ -1,14 +1,15 @@
-import { formatNumber } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { type Page, pagesOf } from '../../book/pages';
 import { bookStore } from '../../field/book-store';
 import { deviceName, loadPreferences, savePreferences } from '../../field/device';
-import type { Coming as HowFar } from '../../field/synchronise';
+import type { Coming as HowFar } from '../../field/store';
 import { useBook, useBookState } from '../../field/use-book';
 import { useHeads } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
+import { LeaveBehind } from '../../ui/LeaveBehind';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { Shell } from '../../ui/Shell';
+import { weight } from '../../ui/weight';
 
 /** So many surveys that are not here are shown at once, those worked in last. */
 const MOST = 30;
@@ -170,12 +171,7 @@ function Line({
 
 /** What this device carries, with what it weighs; what the server has all of can be left behind. */
 function Carried({ pages, weights }: { pages: readonly Page[]; weights: ReadonlyMap<string, number> }) {
-  const [refused, setRefused] = useState<{ readonly id: string; readonly why: string } | null>(null);
   if (pages.length === 0) return null;
-  const leave = async (id: string) => {
-    const why = await bookStore.leaveBehind(id);
-    setRefused(why === null ? null : { id, why });
-  };
   return (
     <details className="mt-6">
       <summary className="flex min-h-12 items-center text-[16px] font-semibold">
@@ -190,22 +186,13 @@ function Carried({ pages, weights }: { pages: readonly Page[]; weights: Readonly
             <span className="min-w-0 flex-1">
               {p.name} <span className="text-[15px] text-soft">{weights.has(p.id) ? weight(weights.get(p.id) ?? 0) : 'not sent yet'}</span>
             </span>
-            <button type="button" className="button" aria-label={`Leave ${p.name} behind`} onClick={() => void leave(p.id)}>
-              Leave behind
-            </button>
-            {refused?.id === p.id && (
-              <p role="alert" className="w-full text-[15px] text-berry">
-                {refused.why}
-              </p>
-            )}
+            <LeaveBehind id={p.id} name={p.name} />
           </li>
         ))}
       </ul>
     </details>
   );
 }
-
-const weight = (bytes: number) => (bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${formatNumber(bytes / 1_000_000, 1)} MB`);
 
 /** Whose readings these are: asked once, never in the way. */
 function Who() {

@@ -1,28 +1,17 @@
-import {
-  cubicMetres,
-  formatNumber,
-  LOG_RULE_NAMES,
-  LOG_RULES,
-  metres,
-  metresPerLength,
-  showBasalArea,
-  showDiameter,
-  showHeight,
-  showVolume,
-  squareMetres,
-  type TallyLine,
-  type UnitSystem,
-} from '@arbolito/core';
-import { lazy, memo, Suspense, useState } from 'react';
+import { cubicMetres, formatNumber, showBasalArea, showVolume, squareMetres, type TallyLine, type UnitSystem } from '@arbolito/core';
+import { lazy, memo, Suspense } from 'react';
 import { Link, useSearchParams } from 'wouter';
-import { findingsIn, isDoubtful, type TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
-import type { Coming as HowFar } from '../../field/synchronise';
+import type { Coming as HowFar } from '../../field/store';
 import { useBook, useBookState } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
+import { LeaveBehind } from '../../ui/LeaveBehind';
 import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
 import { Shell } from '../../ui/Shell';
+import { Num, Sideways } from '../../ui/table';
+import { weight } from '../../ui/weight';
+import { List } from './List';
 
 const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 
@@ -32,7 +21,13 @@ export default function Trees() {
   const id = asked.get('survey');
   const sheet = useSheet(id);
   const coming = useBook((s) => (id ? s.coming.get(id) : undefined));
-  return sheet?.head ? <SurveyPage t={sheet} coming={coming} /> : <NotYet id={id} worked={sheet?.worked ?? 0} />;
+  if (!sheet?.head) return <NotYet id={id} worked={sheet?.worked ?? 0} />;
+  return (
+    <Shell where={sheet.head.survey.body.name}>
+      <SurveyPage t={sheet} coming={coming} />
+      <Carried survey={sheet.head.survey} />
+    </Shell>
+  );
 }
 
 /** Until a survey is worked out: what is known of it, and how far it is. */
@@ -58,6 +53,17 @@ function NotYet({ id, worked }: { id: string | null; worked: number }) {
         Back to the field book
       </a>
     </Shell>
+  );
+}
+
+/** That the survey is carried here, with what it weighs, and how to leave it behind. */
+function Carried({ survey: { entity, body } }: { survey: RecordOf<'survey'> }) {
+  const bytes = useBook((s) => s.surveys?.find((l) => l.id === entity)?.bytes);
+  return (
+    <p className="mt-8 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule pt-4 text-[15px] text-soft">
+      <span>Carried on this device{bytes !== undefined && `, ${weight(bytes)}`}: it opens and takes readings without a network.</span>
+      <LeaveBehind id={entity} name={body.name} onLeft={() => location.assign('/')} />
+    </p>
   );
 }
 
@@ -96,7 +102,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
   const { survey, protocol, withHeight, doubtful } = t.head;
   const units = protocol.options.units;
   return (
-    <Shell where={survey.body.name}>
+    <>
       <Title survey={survey} protocol={protocol.name} />
       {coming && <Coming {...coming} />}
       {t.old && (
@@ -120,7 +126,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
           <List t={t} units={units} doubtful={doubtful} />
         </>
       )}
-    </Shell>
+    </>
   );
 });
 
@@ -215,104 +221,5 @@ function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: n
       <Num>{showVolume(cubicMetres(line.volume), units)}</Num>
       {boards && <Num>{byMainRule(line.boardFeet)}</Num>}
     </tr>
-  );
-}
-
-const PAGE = 100;
-
-function List({ t, units, doubtful }: { t: SheetState; units: UnitSystem; doubtful: number }) {
-  const [only, setOnly] = useState(false);
-  const [shown, setShown] = useState(PAGE);
-  const rows = only ? t.rows.filter(isDoubtful) : t.rows;
-  const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
-  return (
-    <section className="mt-7">
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-[20px] font-semibold">Trees</h2>
-        {doubtful > 0 && (
-          <button type="button" className="chip px-3" aria-pressed={only} onClick={() => setOnly(!only)}>
-            {doubtful} to look at
-          </button>
-        )}
-      </div>
-      <Sideways name="List of trees">
-        <table className="mt-2 w-full min-w-[600px] text-left" data-trees>
-          <thead className="border-b border-edge text-[14px] text-soft">
-            <tr>
-              <th className="py-1.5 font-normal">Tree</th>
-              <th className="font-normal">Species</th>
-              <Num head>Diameter</Num>
-              <Num head>Height</Num>
-              <Num head>Volume</Num>
-              {boards && <Num head>Logs</Num>}
-              {boards && <Num head>{LOG_RULE_NAMES.map((r) => LOG_RULES[r].short).join(' · ')}</Num>}
-              <th className="pl-4 font-normal">To look at</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.slice(0, shown).map((row) => (
-              <TreeLine key={row.id} row={row} survey={t.head.survey.entity} units={units} boards={boards} />
-            ))}
-          </tbody>
-        </table>
-      </Sideways>
-      {rows.length > shown && (
-        <button type="button" className="button mt-3" onClick={() => setShown(shown + PAGE)}>
-          Show {Math.min(PAGE, rows.length - shown)} more of {rows.length}
-        </button>
-      )}
-    </section>
-  );
-}
-
-function TreeLine({ row, survey, units, boards }: { row: TreeRow; survey: string; units: UnitSystem; boards: boolean }) {
-  const per = metresPerLength(units);
-  const { height, sigma, volume, boards: logs } = row;
-  return (
-    <tr className="border-b border-rule">
-      <th scope="row" className="figure font-semibold">
-        <Link
-          className="flex min-h-11 items-center underline decoration-edge underline-offset-4"
-          href={`/measure?survey=${survey}&tree=${row.id}`}
-        >
-          {row.tag}
-        </Link>
-      </th>
-      <td>{row.species ?? <span className="text-soft">not said</span>}</td>
-      <Num>{diameters(row, units)}</Num>
-      <Num>{height === null ? '–' : `${showHeight(metres(height), units)} ±${formatNumber((sigma ?? 0) / per, 1)}`}</Num>
-      <Num>{volume === null ? '–' : showVolume(cubicMetres(volume), units)}</Num>
-      {boards && <Num>{logs?.count ?? '–'}</Num>}
-      {boards && <Num>{logs ? LOG_RULE_NAMES.map((r) => formatNumber(logs.boardFeet[r], 0)).join(' · ') : '–'}</Num>}
-      <td className={`max-w-64 pl-4 text-[14px] ${isDoubtful(row) ? 'text-berry' : 'text-soft'}`}>
-        {row.trouble ?? findingsIn(row)[0]?.what ?? ''}
-      </td>
-    </tr>
-  );
-}
-
-/** One diameter, or each stem's where they stand alone. */
-function diameters({ dbh, apart, stems }: TreeRow, units: UnitSystem): string {
-  if (dbh !== null) return showDiameter(metres(dbh), units);
-  if (!apart) return '–';
-  const each = stems.map((s) => showDiameter(metres(s.dbh), units));
-  return each.map((d, i) => (i < each.length - 1 ? d.split(' ')[0] : d)).join(' + ');
-}
-
-/** A table wider than a phone scrolls by itself, by keyboard too. */
-function Sideways({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must take the focus, or keys can't move it
-    <section aria-label={name} tabIndex={0} className="overflow-x-auto">
-      {children}
-    </section>
-  );
-}
-
-function Num({ head, children }: { head?: boolean; children: React.ReactNode }) {
-  return head ? (
-    <th className="pl-3 text-right font-normal whitespace-nowrap">{children}</th>
-  ) : (
-    <td className="figure pl-3 text-right whitespace-nowrap">{children}</td>
   );
 }

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { Book } from './book';
+import { everything, next } from './test-everything';
+import { rowsOf, type TreeRow } from './tree-row';
+
+const all = everything();
+const survey = all.find((r) => r.kind === 'survey')?.id ?? '';
+const protocolOf = (book: Book) => {
+  const options = book.protocolOf(book.find('survey', survey))?.options;
+  if (!options) throw new Error('the survey has no protocol');
+  return options;
+};
+const rows = (book: Book, known: readonly TreeRow[] = [], program = 'this') =>
+  rowsOf(book, survey, { protocol: protocolOf(book), known: { rows: new Map(known.map((r) => [r.id, r])), program } });
+
+describe('a row that was put by', () => {
+  const book = new Book(all);
+  const before = rows(book);
+  // what nobody would work out: it can only be what was put by
+  const marked = before.map((r): TreeRow => ({ ...r, volume: 99 }));
+
+  it('holds while nothing that it follows from changes', () => {
+    expect(before.length).toBeGreaterThan(2);
+    expect(rows(new Book(all), marked).map((r) => r.volume)).toEqual(before.map(() => 99));
+    expect(rows(new Book(all), marked, 'another program')).toEqual(before.map((r) => ({ ...r, from: expect.stringMatching(/^another/) })));
+  });
+
+  it.each([
+    [
+      'a reading',
+      (r: (typeof all)[number]) => r.kind === 'reading' && r.body.read.kind === 'angle' && r.body.read.target === 'tip',
+      {
+        read: { kind: 'angle', target: 'tip', value: 91, scale: 'percent' },
+      },
+    ],
+    ['its tag', (r: (typeof all)[number]) => r.kind === 'tree', { tag: 'another' }],
+    ['whose reach and eye they are', (r: (typeof all)[number]) => r.kind === 'person', { eyeHeight: 1.9, reach: 0.4 }],
+    ['its species', (r: (typeof all)[number]) => r.kind === 'species', { figures: { crown: 'broad', formFactor: 0.3 } }],
+  ])('gives way when %s changes', (_, isIt, body) => {
+    const of = all.find(isIt) as (typeof all)[number];
+    const changed = new Book([...all, next(of, body)]);
+    const now = rows(changed, marked);
+    expect(now.some((r) => r.volume !== 99)).toBe(true);
+    const anew = rows(changed);
+    for (const row of now) if (row.volume !== 99) expect(row).toEqual(anew.find((r) => r.id === row.id));
+    // and one that stands may only be one that comes out as it did
+    for (const row of now) {
+      const [was, is] = [before, anew].map((list) => list.find((r) => r.id === row.id));
+      if (row.volume === 99) expect(is).toEqual(was);
+    }
+  });
+});

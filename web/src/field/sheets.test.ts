@@ -1,0 +1,176 @@
+import { IDBFactory } from 'fake-indexeddb';
+import 'fake-indexeddb/auto';
+import { Stream } from '@arbolito/core';
+import { describe, expect, it, vi } from 'vitest';
+import { Book } from '../book/book';
+import { sheetOf } from '../book/summary';
+import { everything, next, reading, record, strike, tape } from '../book/test-everything';
+import type { TreeRow } from '../book/tree-row';
+import type { AnyRecord } from '../contract/envelope';
+import type { SheetNews } from './open-sheet';
+
+/** A device with nothing on it, its modules new. */
+async function device() {
+  vi.resetModules();
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  const [store, { Sheets }, { PageBook }, { newsChannel }] = await Promise.all([
+    import('./store'),
+    import('./sheets'),
+    import('./page-book'),
+    import('./news'),
+  ]);
+  const channel = newsChannel();
+  return {
+    ...store,
+    Sheets,
+    PageBook,
+    channel,
+    async keep(records: readonly AnyRecord[]) {
+      const written = await store.keepLocally(records);
+      channel.postMessage({ written, kept: true });
+      return written;
+    },
+  };
+}
+
+/** Somebody who looks at a survey's sheet. */
+function onlooker() {
+  const rows = new Map<string, TreeRow>();
+  let last: SheetNews | null = null;
+  let told = 0;
+  return {
+    tell(news: SheetNews) {
+      told++;
+      for (const row of news.rows) rows.set(row.id, row);
+      for (const id of news.gone) rows.delete(id);
+      last = news;
+    },
+    get sees() {
+      // what a row follows from is nobody's to see, and made only here
+      const shown = [...rows.values()].sort((a, b) => (a.id < b.id ? -1 : 1)).map(({ from: _, ...row }) => row);
+      return last && { head: last.head, rows: shown, old: last.old };
+    },
+    get told() {
+      return told;
+    },
+  };
+}
+const wholeSheet = (records: readonly AnyRecord[], survey: string) => {
+  const sheet = sheetOf(new Book(records), survey);
+  return sheet && { head: sheet.head, rows: sheet.rows.map(({ from: _, ...row }) => row), old: false };
+};
+
+/** A version never leaves its thing's survey: the one record of the other tests that does is not made by anybody. */
+const all = everything().filter((r, _, records) => {
+  const first = records.find((f) => f.id === r.entity);
+  return r.kind !== 'tree' || first?.kind !== 'tree' || first.body.survey === r.body.survey;
+});
+const surveys = all.filter((r) => r.kind === 'survey').map((r) => r.id);
+const trees = all.filter((r) => r.kind === 'tree' && r.id === r.entity).map((r) => r.id);
+
+/** Trees read with one tool alone, which nothing else leans on; corrected, struck out, and one more at the very end. */
+function plainTrees(survey: string): AnyRecord[] {
+  const person = all.find((r) => r.kind === 'person') as AnyRecord;
+  return Array.from({ length: 5 }, (_, i) => {
+    const tree = record('tree', { survey, plot: null, tag: `plain ${i}`, species: null, note: null });
+    const stem = record('stem', { tree: tree.id, number: 1 });
+    const visit = record('visit', { tree: tree.id, on: '2026-05-02' });
+    const girth = reading(stem, visit, tape(20 + i), person);
+    const corrected = next(girth, { read: tape(30 + i) });
+    return [tree, stem, visit, girth, ...(i % 2 ? [corrected] : []), ...(i === 2 ? [strike(tree)] : [])];
+  }).flat();
+}
+
+describe('a survey’s sheet, kept up a part at a time', () => {
+  it.each([1, 2, 3, 4])('is what the whole book says, whenever it was opened and however the records came (seed %i)', async (seed) => {
+    const s = new Stream(seed);
+    const d = await device();
+    const records = [...all, ...plainTrees(surveys[seed % 2] as string)];
+    let sheets = new d.Sheets('one program');
+    const looking: { survey: string; withRows: boolean; eyes: ReturnType<typeof onlooker> }[] = [];
+    for (let i = 0; i < records.length; ) {
+      const n = 1 + Math.floor(s.uniform() * 12);
+      await d.keep(records.slice(i, i + n));
+      i += n;
+      if (s.uniform() < 0.25) {
+        const survey = surveys[Math.floor(s.uniform() * surveys.length)] as string;
+        const eyes = onlooker();
+        const withRows = s.uniform() < 0.8;
+        sheets.watch(survey, withRows, eyes.tell);
+        if (s.uniform() < 0.5) looking.push({ survey, withRows, eyes });
+      }
+      if (s.uniform() < 0.3) await new Promise((done) => setTimeout(done, 150));
+      // the page is closed and opened again: what was put by is there, and what came since
+      if (s.uniform() < 0.05) {
+        sheets = new d.Sheets('one program');
+        looking.length = 0;
+      }
+    }
+    for (const survey of surveys) {
+      const eyes = onlooker();
+      sheets.watch(survey, true, eyes.tell);
+      looking.push({ survey, withRows: true, eyes });
+    }
+    // and with all of them looking, once more
+    await vi.waitFor(() => expect(looking.every((l) => l.eyes.sees?.old === false)).toBe(true), { timeout: 60_000 });
+    for (const r of plainTrees(surveys[seed % 2] as string)) await d.keep([r]);
+    const here = await d.loadAll();
+    expect(here.length).toBeGreaterThan(records.length);
+    for (const { survey, withRows, eyes } of looking) {
+      const whole = wholeSheet(here, survey);
+      await vi.waitFor(() => expect(eyes.sees).toEqual(withRows ? whole : { ...whole, rows: [] }), { timeout: 60_000 });
+    }
+  });
+
+  it('is there at once the next time, and another program works out all', async () => {
+    const d = await device();
+    await d.keep(all);
+    const [survey] = surveys as [string];
+    const first = onlooker();
+    new d.Sheets('one program').watch(survey, true, first.tell);
+    await vi.waitFor(() => expect(first.sees).toEqual(wholeSheet(all, survey)), { timeout: 60_000 });
+    await new Promise((done) => setTimeout(done, 2300));
+    const again = onlooker();
+    const sheets = new d.Sheets('one program');
+    sheets.watch(survey, true, again.tell);
+    await vi.waitFor(() => expect(again.sees).toEqual(wholeSheet(all, survey)), { timeout: 60_000 });
+    expect(again.told).toBe(1);
+    const other = onlooker();
+    new d.Sheets('another program').watch(survey, true, other.tell);
+    await vi.waitFor(() => expect(other.sees).toEqual(wholeSheet(all, survey)), { timeout: 60_000 });
+  });
+});
+
+describe('the part of the book a page holds', () => {
+  it.each([1, 2, 3])('says of the tree in hand, its kit and the last tree what the whole book says (seed %i)', async (seed) => {
+    const s = new Stream(seed);
+    const d = await device();
+    const page = new d.PageBook();
+    await page.readAll([], new Set());
+    const [survey, inHand] = [surveys[seed % 2] as string, trees[Math.floor(s.uniform() * trees.length)] as string];
+    let opened = false;
+    for (let i = 0; i < all.length; ) {
+      const n = 1 + Math.floor(s.uniform() * 15);
+      const { filed } = await d.keepLocally(all.slice(i, i + n));
+      i += n;
+      await page.take(filed);
+      if (!opened && s.uniform() < 0.15) {
+        opened = true;
+        await page.openSurvey(survey);
+        await page.hold([inHand]);
+      }
+    }
+    await page.openSurvey(survey);
+    await page.hold([inHand]);
+    const whole = new Book(await d.loadAll());
+    const own = whole.tree(inHand)?.record.body.survey === survey;
+    if (own) expect(page.book.tree(inHand)).toEqual(whole.tree(inHand));
+    expect(page.book.lastTreeOf(survey)).toEqual(whole.lastTreeOf(survey));
+    for (const person of whole.all('person')) {
+      expect(page.book.kit.paceOn(person.entity, '2026-06-01', survey)).toEqual(whole.kit.paceOn(person.entity, '2026-06-01', survey));
+      expect(page.book.kit.toolRecord(person.entity, 'biltmore-stick', survey)).toEqual(
+        whole.kit.toolRecord(person.entity, 'biltmore-stick', survey),
+      );
+    }
+  });
+});
