@@ -41,7 +41,7 @@ await withServer(async (address) => {
     await page.getByText(`Carried on this device: ${surveys.length}`).waitFor();
   };
   await shot('field-book', DESK, 'day', (page) => takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío'));
-  await shot('tally', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
+  await shot('trees', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
   await shot('new-survey', DESK, 'day', (page) => page.getByRole('link', { name: 'New survey' }).click());
   await shot('measure', DESK, 'day', async (page) => {
     await measure(page, 'Monte Umbrío', '41.3\n24.8\n+75\n-20.5\n');

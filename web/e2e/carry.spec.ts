@@ -74,3 +74,52 @@ test('a tree measured by itself moves into a survey with its readings, and is go
   if (other) await expect(figure(other, 'diameter')).toContainText('41.3');
   await other?.context().close();
 });
+
+test('a survey that came only in part says how much of it is here, shows that, and has the rest once the server answers', async ({
+  page,
+  context,
+  ownSurvey,
+}) => {
+  const name = await ownSurvey('Monte Umbrío');
+  // the network goes away after the first page of it
+  let pages = 0;
+  await context.route('**/api/v1/sync?scope=*', async (route) => {
+    const url = new URL(route.request().url());
+    if (url.searchParams.get('scope') === 'shared') return route.continue();
+    pages++;
+    url.searchParams.set('limit', '200');
+    return pages > 1 ? route.abort() : route.continue({ url: url.href });
+  });
+  await page.goto('/');
+  const line = page.getByRole('list', { name: 'Surveys', exact: true }).getByRole('listitem').filter({ hasText: name });
+  await line.getByRole('button', { name: /Take .* along/ }).click();
+  await expect(line.getByRole('status')).toContainText(/200 of \d+ records are here; the others come when the server answers/);
+  await line.getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  await expect(page.getByText(/200 of \d+ records are here/)).toBeVisible();
+  await expect(page.getByRole('progressbar')).toBeVisible();
+  const rows = page.locator('[data-trees] tbody tr');
+  await expect(rows.first()).toBeVisible();
+  expect(await rows.count()).toBeLessThan(62);
+
+  await context.unroute('**/api/v1/sync?scope=*');
+  await expect(async () => {
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect(rows).toHaveCount(62, { timeout: 2000 });
+  }).toPass({ timeout: 60_000 });
+  await expect(page.getByText(/records are here/)).toHaveCount(0);
+  // from tab to tab nothing is opened anew, and back
+  await page.evaluate(() => Object.assign(window, { sameDocument: true }));
+  await page.getByRole('link', { name: 'Measure the next tree' }).click();
+  await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
+  await page.getByRole('link', { name: 'Back to the survey' }).click();
+  await expect(rows).toHaveCount(62);
+  await rows.first().getByRole('link').click();
+  await expect(page.getByRole('heading', { name: /is kept/ })).toBeVisible();
+  await page.goBack();
+  await expect(rows).toHaveCount(62);
+  expect(await page.evaluate(() => 'sameDocument' in window)).toBe(true);
+  // and left behind from its own page
+  await page.getByRole('button', { name: `Leave ${name} behind` }).click();
+  await expect(line).toContainText('not on this device');
+});

@@ -5,8 +5,19 @@ import { useBook } from '../field/use-book';
 export function Coming({ here, of }: { readonly here: number; readonly of: number }) {
   const reached = useBook((s) => s.reached);
   return (
-    <span role="status" className="mt-1 flex max-w-prose flex-wrap items-center gap-x-3 text-[15px] text-soft">
-      <progress className="h-2 min-w-32 flex-1 accent-resin" value={here} max={of} aria-label="How much of the survey is here" />
+    <span role="status" className="mt-2 flex max-w-prose flex-wrap items-center gap-x-3 gap-y-1 text-[15px] text-soft">
+      <svg
+        viewBox="0 0 100 10"
+        preserveAspectRatio="none"
+        className="h-2 w-40 border border-edge"
+        role="progressbar"
+        aria-label="How much of the survey is here"
+        aria-valuenow={here}
+        aria-valuemin={0}
+        aria-valuemax={of}
+      >
+        <rect width={(100 * here) / of} height="10" fill="var(--wood)" />
+      </svg>
       <span>
         {formatNumber(here, 0)} of {formatNumber(of, 0)} records are here
         {reached === false && '; the others come when the server answers'}

@@ -69,7 +69,7 @@ export default function FieldBook({ surveys }: Props) {
       <Who />
       <ul className="mt-4 border-t-2 border-ink" aria-label="Surveys">
         {pages.map((p) => (
-          <PageLine key={p.id} page={p} />
+          <PageLine key={p.id} page={p} coming={state.coming.get(p.id)} />
         ))}
         {found.slice(0, MOST).map((s) => (
           <Line
@@ -114,14 +114,14 @@ export default function FieldBook({ surveys }: Props) {
 
 const trees = (n: number) => `${n} ${n === 1 ? 'tree' : 'trees'}`;
 
-function PageLine({ page: p }: { page: Page }) {
+function PageLine({ page: p, coming }: { page: Page; coming: HowFar | undefined }) {
   const says = [
     trees(p.trees),
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
     p.withHeight < p.trees && `${p.withHeight} with a height`,
     p.typicalError && `heights ± ${p.typicalError}`.replaceAll(' ', '\u00a0'),
   ];
-  return <Line id={p.id} name={p.name} place={p.place} says={says.filter(Boolean).join(', ')} doubtful={p.doubtful} />;
+  return <Line id={p.id} name={p.name} place={p.place} says={says.filter(Boolean).join(', ')} doubtful={p.doubtful} coming={coming} />;
 }
 
 function Line({
