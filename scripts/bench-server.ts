@@ -2,12 +2,11 @@
 import { PRESETS } from '@arbolito/core';
 import pg from 'pg';
 import type { AnyRecord } from '../web/src/contract/envelope';
-import { copyBook } from './bulk';
+import { copyBook, pushRecords } from './bulk';
 import { manyTrees } from './many-trees';
 
 const { address, admin } = JSON.parse(process.argv[2] ?? '{}') as { address: string; admin: pg.ClientConfig };
 const options = PRESETS['forest-metric'].options;
-const headers = { 'content-type': 'application/json', origin: address };
 const get = async (path: string) =>
   (await fetch(`${address}${path}`)).json() as Promise<{ records: unknown[]; next: string; more: boolean }>;
 const timed = async (work: () => Promise<unknown>) => {
@@ -33,18 +32,7 @@ for (let i = 0; i < 21; i++) home.push(await timed(async () => (await fetch(`${a
 home.sort((a, b) => a - b);
 
 // as a device sends it: a survey of its own, in two batches
-const { records } = manyTrees(100, options);
-const push = await timed(async () => {
-  for (let i = 0; i < records.length; i += 500) {
-    const answer = await fetch(`${address}/api/v1/sync`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({ records: records.slice(i, i + 500) }),
-    });
-    const { answers } = (await answer.json()) as { answers: { status: string }[] };
-    if (answers.some((a) => a.status !== 'stored')) throw new Error('the records were not stored');
-  }
-});
+const push = await timed(() => pushRecords(address, manyTrees(100, options).records));
 
 const pulled: AnyRecord[] = [];
 const pull = await timed(async () => {

@@ -43,6 +43,26 @@ export async function copyBook(client: pg.Client, sizes: readonly number[], opti
   return surveys;
 }
 
+/** So many records go in one request, as a device sends them. */
+const BATCH = 500;
+
+/**
+ * Sends records to a server as a device does, in the order given.
+ * @throws Error where one is not stored
+ */
+export async function pushRecords(address: string, records: readonly AnyRecord[]): Promise<void> {
+  for (let i = 0; i < records.length; i += BATCH) {
+    const answer = await fetch(`${address}/api/v1/sync`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: address },
+      body: JSON.stringify({ records: records.slice(i, i + BATCH) }),
+    });
+    const { answers } = (await answer.json()) as { answers: { status: string; errors: unknown[] }[] };
+    const not = answers.find((a) => a.status !== 'stored');
+    if (not) throw new Error(`a record was not stored: ${JSON.stringify(not)}`);
+  }
+}
+
 /** The same survey under ids of its own, in their old order. */
 function anew({ records, survey }: { records: readonly AnyRecord[]; survey: string }) {
   const ids = new Map(records.map((r) => [r.id, v7()]));
