@@ -1,8 +1,6 @@
 import {
-  checkTree,
   DomainError,
   deriveTree,
-  type Finding,
   metres,
   type PreviousDiameter,
   type PreviousHeight,
@@ -32,14 +30,6 @@ export interface Before {
 }
 export const NOTHING_BEFORE: Before = { previous: [] };
 
-/** What checks look at beside the readings and their result. */
-export interface CheckedBeside extends Before {
-  readonly tree?: string;
-  /** The person's own reach, eye to stick, metres. */
-  readonly reach?: number;
-  readonly unchecked?: { readonly name: string };
-}
-
 /**
  * The result of one tree, for everybody who wants one.
  * @throws DomainError on a reading that can't be one
@@ -52,21 +42,6 @@ export function resultOf({ readings, protocol, species, eyeHeight, errors }: Tre
     ...(eyeHeight == null ? {} : { eyeHeight: metres(eyeHeight) }),
     ...(errors ? { errors } : {}),
   });
-}
-
-/** What is wrong or doubtful about one tree. */
-export function findingsOf({ readings, protocol, species }: TreeInput, result: TreeResult, beside: CheckedBeside): readonly Finding[] {
-  return checkTree({ readings, result, protocol, species, ...beside });
-}
-
-/** A tree's result and what is to be said of it, or why it can't be derived at all. */
-export type Outcome =
-  | { readonly ok: true; readonly result: TreeResult; readonly findings: readonly Finding[] }
-  | { readonly ok: false; readonly error: DomainError };
-
-export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFORE): Outcome {
-  const result = tryResult(input);
-  return result instanceof DomainError ? { ok: false, error: result } : { ok: true, result, findings: findingsOf(input, result, beside) };
 }
 
 /** The result, or the error of a reading that can't be one. */
@@ -106,17 +81,4 @@ export function visitBefore(tree: BookTree, visits: readonly BookVisit[], on: st
     ),
     ...(height.ok ? { previousHeight: { height: height.value.value, sigma: height.value.sigma, years } } : {}),
   };
-}
-
-/** Of every tree the outcome it had under the protocol it was last asked for: a tree that has not changed is not derived again. */
-const remembered = new WeakMap<BookTree, { readonly protocol: ProtocolOptions; readonly outcome: Outcome }>();
-
-/** A tree of the book under a protocol. Remembered by its exact input, as the book makes another tree of one that changes. */
-export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
-  const known = remembered.get(tree);
-  if (known?.protocol === protocol) return known.outcome;
-  const before = visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
-  const outcome = outcomeOf(inputOf(tree, protocol), before);
-  remembered.set(tree, { protocol, outcome });
-  return outcome;
 }

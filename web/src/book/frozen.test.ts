@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { againstFrozen, fingerprint, shown } from '../../../core/src/practice/test-frozen';
 import type { AnyRecord } from '../contract/envelope';
 import { Book } from './book';
-import { treeOutcome } from './derive';
+import { treeOutcome } from './outcome';
 import { sheetOf } from './summary';
 import { findingsIn } from './tree-row';
 

@@ -5,9 +5,9 @@ import { describe, expect, it } from 'vitest';
 import { type AnyRecord, type RecordOf, validateRecord } from '../contract/envelope';
 import { scopesOf } from '../contract/scope';
 import { Book } from './book';
-import { treeOutcome } from './derive';
 import { makeRecord } from './make-records';
 import { copiedId, moveTree } from './move';
+import { treeOutcome } from './outcome';
 
 const records = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(records);

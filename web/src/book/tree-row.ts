@@ -2,7 +2,7 @@ import { type Answer, byGravity, type Finding, type LogRuleName, type ProtocolOp
 import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
-import { treeOutcome } from './derive';
+import { treeOutcome } from './outcome';
 import type { BookTree } from './tree';
 
 /** A tree in its survey's list: plain figures, SI, that can be posted and put by. */

@@ -1,5 +1,5 @@
 import { compareSchools, PRESETS, type ProtocolOptions, type School, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
-import { outcomeOf } from '../book/derive';
+import { outcomeOf } from '../book/outcome';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
 import { validate } from '../contract/validate';

@@ -14,6 +14,8 @@ import type { MeasureModel } from './use-measure';
 const ONE_LINE = 52;
 const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
+const UNSEEN = 'The checks are not on this device yet: they come when the server answers. Enter goes to the next tree.';
+
 /** Whether the tree's last readings are on this device's disk by now. */
 const Kept = () => (useBook((s) => s.storing > 0) ? 'is being kept …' : 'is kept');
 
@@ -43,7 +45,9 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
           <h1 className="text-[18px] font-semibold">
             Tree {m.tree.tag} <Kept />
           </h1>
-          <p className="text-[14px] text-soft">{refusal ?? (m.findings()[0] ? 'One thing to look at before you go.' : goodEnough(m))}</p>
+          <p className="text-[14px] text-soft">
+            {refusal ?? (m.findings()[0] ? 'One thing to look at before you go.' : m.unseen ? UNSEEN : goodEnough(m))}
+          </p>
         </div>
       )}
       {/* with the work done only put out of sight: taking it away while it has the focus lays the page out once more */}

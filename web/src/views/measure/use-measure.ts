@@ -36,7 +36,7 @@ export function useMeasure() {
   useEffect(() => keeper.whenLeaving(), [keeper]);
 
   const today = useToday();
-  const t = useTree(book, hand, own, today);
+  const t = useTree(book, hand, own, today, loaded);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
@@ -150,6 +150,7 @@ export function useMeasure() {
     scene: t.scene,
     ...drawn,
     findings: t.findings,
+    unseen: t.unseen,
     refusal,
     canUndo: newest !== null || hand.text !== '',
     ...actions,

@@ -13,7 +13,7 @@ import {
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../book/book';
-import { findingsOf, NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
+import { NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
@@ -22,9 +22,10 @@ import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
 import { type Hand, nextTag, protocolAt } from './hand';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
+import { NONE, useChecks } from './use-checks';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
-export function useTree(book: Book, hand: Hand, own: Preferences, today: string) {
+export function useTree(book: Book, hand: Hand, own: Preferences, today: string, stands: boolean) {
   const found = useMemo(() => book.tree(hand.tree), [book, hand.tree]);
   const survey = found?.record.body.survey ?? hand.survey;
   const protocol = useMemo(() => protocolAt(book, survey, own), [book, survey, own]);
@@ -118,17 +119,20 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string)
   // a number half typed is no blunder: the checks look at what is kept
   const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   // checks and drawing are worked out when they are shown, which is a frame after the next step's field
+  const { findingsOf, missing: unseen } = useChecks(stands);
   const findings = useMemo(
     () =>
       once(() =>
-        findingsOf(input(kept), ofKept, {
-          ...before,
-          tree: hand.tree,
-          ...(unchecked ? { unchecked } : {}),
-          ...(reach === null ? {} : { reach }),
-        }),
+        !findingsOf
+          ? NONE
+          : findingsOf(input(kept), ofKept, {
+              ...before,
+              tree: hand.tree,
+              ...(unchecked ? { unchecked } : {}),
+              ...(reach === null ? {} : { reach }),
+            }),
       ),
-    [input, hand.tree, ofKept, kept, before, unchecked, reach],
+    [findingsOf, input, hand.tree, ofKept, kept, before, unchecked, reach],
   );
   const scene = useMemo(
     () =>
@@ -187,6 +191,8 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string)
     draft,
     drawn,
     findings,
+    /** Whether the checks could not be fetched: then nothing is said against a reading. */
+    unseen,
     scene,
   };
 }

@@ -1,0 +1,39 @@
+import { checkTree, DomainError, type Finding, type ProtocolOptions, type TreeResult } from '@arbolito/core';
+import { type Before, inputOf, NOTHING_BEFORE, type TreeInput, tryResult, visitBefore } from './derive';
+import type { BookTree } from './tree';
+
+/** What checks look at beside the readings and their result. */
+export interface CheckedBeside extends Before {
+  readonly tree?: string;
+  /** The person's own reach, eye to stick, metres. */
+  readonly reach?: number;
+  readonly unchecked?: { readonly name: string };
+}
+
+/** What is wrong or doubtful about one tree. */
+export function findingsOf({ readings, protocol, species }: TreeInput, result: TreeResult, beside: CheckedBeside): readonly Finding[] {
+  return checkTree({ readings, result, protocol, species, ...beside });
+}
+
+/** A tree's result and what is to be said of it, or why it can't be derived at all. */
+export type Outcome =
+  | { readonly ok: true; readonly result: TreeResult; readonly findings: readonly Finding[] }
+  | { readonly ok: false; readonly error: DomainError };
+
+export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFORE): Outcome {
+  const result = tryResult(input);
+  return result instanceof DomainError ? { ok: false, error: result } : { ok: true, result, findings: findingsOf(input, result, beside) };
+}
+
+/** Of every tree the outcome it had under the protocol it was last asked for: a tree that has not changed is not derived again. */
+const remembered = new WeakMap<BookTree, { readonly protocol: ProtocolOptions; readonly outcome: Outcome }>();
+
+/** A tree of the book under a protocol. Remembered by its exact input, as the book makes another tree of one that changes. */
+export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
+  const known = remembered.get(tree);
+  if (known?.protocol === protocol) return known.outcome;
+  const before = visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
+  const outcome = outcomeOf(inputOf(tree, protocol), before);
+  remembered.set(tree, { protocol, outcome });
+  return outcome;
+}
