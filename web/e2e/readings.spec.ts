@@ -80,3 +80,13 @@ test('a tree whose survey is not on this device says so, and offers a single tre
   await page.getByRole('link', { name: 'Measure one tree' }).click();
   await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
 });
+
+test('where the checks could not be fetched the tree is measured all the same, and that is said', async ({ page }) => {
+  await page.route(/outcome\.[\w-]+\.js/, (route) => route.abort());
+  await openMeasure(page);
+  await page.keyboard.type('40cm 20m 80 -8\n');
+  await expect(page.getByRole('heading', { name: /is kept/ })).toBeVisible();
+  await expect(page.getByText('The checks are not on this device yet')).toBeVisible();
+  await page.unroute(/outcome\.[\w-]+\.js/);
+  await expect(page.getByText('The checks are not on this device yet')).toHaveCount(0, { timeout: 30_000 });
+});
