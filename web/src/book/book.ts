@@ -76,6 +76,11 @@ export class Book {
     return this.inside.things.find(kind, id);
   }
 
+  /** Whether a thing, or something it is part of, is struck out. */
+  isStruck(id: string): boolean {
+    return this.inside.index.isStruck(id);
+  }
+
   /** One exact version, in force or not. */
   version<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
     return this.inside.things.version(kind, id);

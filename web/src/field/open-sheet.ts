@@ -118,7 +118,7 @@ export class OpenSheet {
     });
   }
 
-  /** What every tree of the survey leans on; null while the survey or its protocol is not here. */
+  /** What every tree of the survey leans on; null while the survey or its protocol is not here, or once it is struck out. */
   private async readBase(paired: readonly string[]): Promise<Base | null> {
     const [parts, entries] = await Promise.all([
       Promise.all([load(SHARED), load(UNFILED), load(this.survey, ''), ...paired.map((tree) => load(this.survey, tree))]),
@@ -129,7 +129,7 @@ export class OpenSheet {
     const book = new Book(records);
     const survey = book.find('survey', this.survey);
     const protocol = book.protocolOf(survey);
-    if (!survey || !protocol) return null;
+    if (!survey || !protocol || book.isStruck(this.survey)) return null;
     const before = this.rows ?? new Map((await keptRows(this.survey)).map((r) => [r.id, r]));
     return { records, aside, survey, protocol, under: { protocol: protocol.options, known: { rows: before, program: this.program } } };
   }

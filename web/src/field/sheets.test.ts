@@ -4,7 +4,7 @@ import { Stream } from '@arbolito/core';
 import { describe, expect, it, vi } from 'vitest';
 import { Book } from '../book/book';
 import { sheetOf } from '../book/summary';
-import { everything, next, reading, record, strike, tape } from '../book/test-everything';
+import { everything, next, reading, record, retract, strike, tape } from '../book/test-everything';
 import type { TreeRow } from '../book/tree-row';
 import type { AnyRecord } from '../contract/envelope';
 import type { SheetNews } from './open-sheet';
@@ -138,6 +138,22 @@ describe('a survey’s sheet, kept up a part at a time', () => {
     const other = onlooker();
     new d.Sheets('another program').watch(survey, true, other.tell);
     await vi.waitFor(() => expect(other.sees).toEqual(wholeSheet(all, survey)), { timeout: 60_000 });
+  });
+});
+
+describe('a survey that was struck out elsewhere', () => {
+  it('is not here any more once that came, and is again when that is taken back', async () => {
+    const d = await device();
+    await d.keep(all);
+    const [survey] = surveys as [string];
+    const eyes = onlooker();
+    new d.Sheets('one program').watch(survey, true, eyes.tell);
+    await vi.waitFor(() => expect(eyes.sees?.head).not.toBeNull(), { timeout: 60_000 });
+    const struck = strike(all.find((r) => r.id === survey) as AnyRecord);
+    await d.keep([struck]);
+    await vi.waitFor(() => expect(eyes.sees?.head).toBeNull(), { timeout: 60_000 });
+    await d.keep([retract(struck)]);
+    await vi.waitFor(() => expect(eyes.sees).toEqual(wholeSheet(all, survey)), { timeout: 60_000 });
   });
 });
 

@@ -145,14 +145,18 @@ export async function settleScopes(
 }
 
 /** The surveys in force that something was stored in last, newest first: what the home page says before any script runs. */
-export async function newestSurveys(db: Db, limit: number): Promise<readonly Pick<SurveyLine, 'id' | 'name' | 'place' | 'trees'>[]> {
+export async function newestSurveys(
+  db: Db,
+  limit: number,
+): Promise<readonly (Pick<SurveyLine, 'id' | 'place' | 'trees'> & { readonly name: string })[]> {
   const { id, name, place, trees, struck, changed } = scopeTable;
-  return db
+  const lines = await db
     .select({ id, name, place, trees })
     .from(scopeTable)
     .where(and(ne(id, SHARED), isNotNull(name), eq(struck, false)))
     .orderBy(desc(changed), asc(id))
     .limit(limit);
+  return lines.flatMap((line) => (line.name === null ? [] : [{ ...line, name: line.name }]));
 }
 
 /** Surveys by id, after one of them; only the one that holds a record, where one is named. */

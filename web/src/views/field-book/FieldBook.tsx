@@ -16,7 +16,16 @@ const MOST = 30;
 
 interface Props {
   /** What the server knew when it sent this page; the local store rules as soon as it is open. */
-  readonly surveys: readonly { readonly id: string; readonly name: string | null; readonly place: string | null; readonly trees: number }[];
+  readonly surveys: readonly Other[];
+}
+
+/** A survey as the server lists it. */
+interface Other {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string | null;
+  readonly trees: number;
+  readonly bytes?: number;
 }
 
 /** Home: surveys as pages of a book, and the way to a single tree. */
@@ -34,9 +43,10 @@ export default function FieldBook({ surveys }: Props) {
   );
   const [asked, ask] = useState('');
   const others = useMemo(() => {
-    const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1)) ?? surveys;
+    const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1));
+    const known: readonly Other[] = listed?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;
     const here = new Set(pages.map((p) => p.id));
-    return listed.flatMap(({ id, name, place, trees }) => (name === null || here.has(id) ? [] : [{ id, name, place, trees }]));
+    return known.filter((s) => !here.has(s.id));
   }, [pages, state.surveys, surveys]);
   const wanted = asked.trim().toLowerCase();
   const found = wanted ? others.filter((s) => `${s.name} ${s.place ?? ''}`.toLowerCase().includes(wanted)) : others;
@@ -77,7 +87,7 @@ export default function FieldBook({ surveys }: Props) {
             id={s.id}
             name={s.name}
             place={s.place}
-            says={trees(s.trees)}
+            says={s.bytes === undefined || state.along.has(s.id) ? trees(s.trees) : `${trees(s.trees)}, ${weight(s.bytes)}`}
             here={!state.loaded || state.along.has(s.id) ? 'coming' : 'no'}
             coming={state.coming.get(s.id)}
           />

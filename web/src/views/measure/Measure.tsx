@@ -169,15 +169,27 @@ function guideOf(m: MeasureModel) {
 
 /** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
 function NotHere({ m }: { m: MeasureModel }) {
-  const waiting = m.opening;
+  if (m.opening) return <Blank title="Opening the book …" />;
+  if (m.struck)
+    return (
+      <Blank title="This survey was struck out">
+        Nothing of it counts any more; what was read is kept. A single tree can be measured, and moved into a survey later.
+      </Blank>
+    );
+  return (
+    <Blank title="This survey is not on this device">
+      It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later.
+    </Blank>
+  );
+}
+
+function Blank({ title, children }: { title: string; children?: React.ReactNode }) {
   return (
     <main className="p-6">
-      <h1 className="text-[20px] font-semibold">{waiting ? 'Opening the book …' : 'This survey is not on this device'}</h1>
-      {!waiting && (
+      <h1 className="text-[20px] font-semibold">{title}</h1>
+      {children && (
         <>
-          <p className="my-3 max-w-prose text-soft">
-            It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later.
-          </p>
+          <p className="my-3 max-w-prose text-soft">{children}</p>
           <a className="button button-go" href="/measure">
             Measure one tree
           </a>

@@ -115,11 +115,13 @@ export function useMeasure() {
     ready:
       loaded &&
       (held || found !== null) &&
-      (hand.survey === null || ((whole || reached === false) && book.find('survey', hand.survey) !== null)),
+      (hand.survey === null || ((whole || reached === false) && book.find('survey', hand.survey) !== null && !book.isStruck(hand.survey))),
     hand,
     prefs,
     protocol,
     survey: book.find('survey', survey),
+    /** Whether somebody struck the survey out: nothing more is measured in it. */
+    struck: survey !== null && book.isStruck(survey),
     tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found, contested: found?.contested.length ?? 0 },
     stem: t.stem,
     stems: t.stems,

@@ -35,6 +35,17 @@ function NotYet({ id, worked }: { id: string | null; worked: number }) {
   const state = useBookState();
   const coming = id ? state.coming.get(id) : undefined;
   const survey = state.book.find('survey', id);
+  if (survey && state.book.isStruck(survey.entity)) {
+    return (
+      <Shell where={survey.body.name}>
+        <h1 className="text-[28px] font-bold">{survey.body.name} was struck out</h1>
+        <p className="my-3 max-w-prose text-soft">Nothing of it counts any more. What was read is kept, and that can be taken back.</p>
+        <a className="button" href="/">
+          Back to the field book
+        </a>
+      </Shell>
+    );
+  }
   if (survey) {
     return (
       <Shell where={survey.body.name}>
