@@ -118,6 +118,31 @@ async function enters(context, address, survey) {
 }
 
 /**
+ * Takes a survey along on a device that has nothing of it.
+ * @returns how long that takes in all, ms, and how often what was shown of its progress changed
+ */
+export async function takenAlong(browser, address, survey) {
+  const context = await browser.newContext(phone());
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    globalThis.shown = new Set();
+    const look = () => {
+      const said = document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow');
+      if (said) globalThis.shown.add(said);
+    };
+    new MutationObserver(look).observe(document, { childList: true, subtree: true, attributes: true });
+  });
+  const t = performance.now();
+  await page.goto(`${address}/trees?survey=${survey}`);
+  await page.getByText(/more of 10000/).waitFor({ timeout: 300_000 });
+  await page.getByRole('progressbar').waitFor({ state: 'detached', timeout: 300_000 });
+  const all = performance.now() - t;
+  const steps = await page.evaluate(() => globalThis.shown.size);
+  await context.close();
+  return { all, steps };
+}
+
+/**
  * @param hold what Enter may take at most, ms
  * @returns rows of the table: what, measured, hold
  */

@@ -45,6 +45,7 @@ const pull = await timed(async () => {
 });
 console.log(
   JSON.stringify({
+    survey: surveys[0],
     copied,
     trees: Number(rows[0]?.trees),
     records: Number(rows[0]?.records),

@@ -12,7 +12,7 @@ ensureDebian('chromium', () => fs.existsSync(CHROMIUM));
 ensurePackages();
 ensureBuild();
 const { build } = await import('esbuild');
-const { device, many, phone, quantile } = await import('./bench-device.mjs');
+const { device, many, phone, quantile, takenAlong } = await import('./bench-device.mjs');
 const { chromium } = await import('@playwright/test');
 const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
@@ -35,6 +35,12 @@ for (const { trees, opened, derived: all, enter } of await run('bench-book')) {
   );
 }
 
+const launch = () =>
+  chromium.launch({
+    executablePath: CHROMIUM,
+    args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
+  });
+
 /** Runs one of the scripts beside this one bundled as the application is; a loader that compiles while it runs would be measured along. */
 async function run(name, argument = '') {
   const outfile = path.join(os.tmpdir(), `arbolito-${name}-${process.pid}.mjs`);
@@ -54,18 +60,26 @@ const BARE = `<input autofocus aria-label="digits"><svg width="390" height="300"
 </script>`;
 
 await withServer(async (address, { admin }) => {
-  const { trees, records, copied, home, median, push, pull, pulled } = await run('bench-server', JSON.stringify({ address, admin }));
+  const { survey, trees, records, copied, home, median, push, pull, pulled } = await run(
+    'bench-server',
+    JSON.stringify({ address, admin }),
+  );
   const book = `a book of ${many(trees)} trees in 1,000 surveys, ${many(records)} records`;
   add(`${book}, put in by COPY`, `${(copied / 1000).toFixed(0)} s`, '');
   add(`its home page from the server, 95th percentile`, `${home.toFixed(0)} ms (median ${median.toFixed(0)})`, 'under 100 ms');
   add(`1,000 records pushed into it`, `${push.toFixed(0)} ms`, 'under 1 s');
   add(`a survey of 10,000 trees pulled from it, ${many(pulled)} records`, `${(pull / 1000).toFixed(1)} s`, '');
+  const browser = await launch();
+  const { all, steps } = await takenAlong(browser, address, survey);
+  add(
+    'the same taken along by a fresh device, kept there and worked out',
+    `${(all / 1000).toFixed(1)} s, progress shown in ${many(steps)} steps`,
+    '',
+  );
+  await browser.close();
 });
 await withServer(async (address) => {
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: ['--disable-gpu', '--disable-background-networking', ...(process.getuid() === 0 ? ['--no-sandbox'] : [])],
-  });
+  const browser = await launch();
   const page = await (await browser.newContext(phone())).newPage();
   const scripts = [];
   page.on('response', (r) => r.request().resourceType() === 'script' && scripts.push(r.body().catch(() => Buffer.alloc(0))));

@@ -84,7 +84,7 @@ describe('a stranger', () => {
       // both hold, where a page that was made beforehand has its own in its head
       const own = /<meta http-equiv="content-security-policy" content="([^"]*)"/i.exec(text)?.[1] ?? '';
       const policy = `${headers['content-security-policy']}; ${own}`;
-      expect(headers['content-security-policy'], path).toMatch(/frame-ancestors 'none'|default-src 'none'/);
+      expect(headers['content-security-policy'], path).toMatch(/object-src 'none'|default-src 'none'/);
       expect(policy, path).toMatch(/default-src '(self|none)'/);
       expect(policy.match(/script-src[^;]*/)?.[0] ?? '', path).not.toContain('unsafe');
     }
