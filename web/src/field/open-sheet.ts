@@ -21,7 +21,9 @@ export interface SheetNews {
 }
 export type Tell = (news: SheetNews) => void;
 
+/** From news to what follows from them; where they come fast, so many times longer than the last time took. */
 const PAUSE_MS = 120;
+const PAUSES = 6;
 const PUT_BY_MS = 2000;
 
 /** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
@@ -49,6 +51,7 @@ export class OpenSheet {
   private told = new Map<string, TreeRow>();
   private soon: ReturnType<typeof setTimeout> | null = null;
   private putBy: ReturnType<typeof setTimeout> | null = null;
+  private took = 0;
   private closed = false;
 
   constructor(
@@ -89,33 +92,42 @@ export class OpenSheet {
     if (decided || gap || mine.some((f) => f.tree === '')) this.everything = true;
     else for (const { tree } of mine) this.touched.add(tree);
     this.revisions = { ...this.revisions, ...Object.fromEntries(next) };
-    this.soon ??= setTimeout(() => {
-      this.soon = null;
-      void this.refresh();
-    }, PAUSE_MS);
+    this.soon ??= setTimeout(
+      () => {
+        this.soon = null;
+        void this.refresh();
+      },
+      Math.max(PAUSE_MS, PAUSES * this.took),
+    );
   }
 
   private refresh(): Promise<void> {
     return this.inTurn(async () => {
       if (this.closed) return;
-      const [touched, paired] = [[...this.touched], new Set(await pairedTrees(this.survey))];
-      // what readings say of a tool counts for every tree that it read
-      const all = this.everything || !this.rows || touched.some((t) => paired.has(t));
-      this.touched = new Set();
-      this.everything = false;
-      if (all || !this.base) {
-        const { revisions } = await keptHead(this.survey, this.program);
-        this.base = await this.readBase([...paired]);
-        if (all) this.revisions = revisions;
-      }
-      if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
-      if (all) this.rows = await this.workOut(this.base);
-      else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
-      if (this.closed || !this.rows) return;
-      const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()]);
-      this.say(sheet, false);
-      this.keepSoon(sheet);
+      const began = performance.now();
+      await this.bringUp();
+      this.took = performance.now() - began;
     });
+  }
+
+  private async bringUp(): Promise<void> {
+    const [touched, paired] = [[...this.touched], new Set(await pairedTrees(this.survey))];
+    // what readings say of a tool counts for every tree that it read
+    const all = this.everything || !this.rows || touched.some((t) => paired.has(t));
+    this.touched = new Set();
+    this.everything = false;
+    if (all || !this.base) {
+      const { revisions } = await keptHead(this.survey, this.program);
+      this.base = await this.readBase([...paired]);
+      if (all) this.revisions = revisions;
+    }
+    if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
+    if (all) this.rows = await this.workOut(this.base);
+    else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
+    if (this.closed || !this.rows) return;
+    const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()]);
+    this.say(sheet, false);
+    this.keepSoon(sheet);
   }
 
   /** What every tree of the survey leans on; null while the survey or its protocol is not here, or once it is struck out. */

@@ -5,6 +5,8 @@ import type { Written } from './filing';
 import { along, type Coming, cursor, keepPulled, markWhole, noteSize, placeOf, recordsById, settleOutbox, unsent } from './store';
 
 const BATCH = 500;
+/** As many as the server gives at once. */
+const PAGE = 1000;
 const PATIENCE_MS = 30_000;
 
 /** What the exchange needs of the outside; a test gives its own. */
@@ -89,7 +91,7 @@ async function pullScope(ask: Ask, scope: string, hear: (written: Written, here:
   for (let more = true, after = await cursor(scope); more; ) {
     let page: PullPage;
     try {
-      page = (await ask(`/api/v1/sync?scope=${scope}&limit=${BATCH}${after ? `&after=${after}` : ''}`)) as PullPage;
+      page = (await ask(`/api/v1/sync?scope=${scope}&limit=${PAGE}${after ? `&after=${after}` : ''}`)) as PullPage;
     } catch (e) {
       // the server's book is another one, or was put back: records are a set, so taking them all in again harms nothing
       if (!(e instanceof Answered && e.status === OTHER_BOOK && after !== null)) throw e;
