@@ -9,7 +9,7 @@ export async function openPage() {
   vi.resetModules();
   const [{ useMeasure }, { bookStore }] = await Promise.all([import('./use-measure'), import('../../field/book-store')]);
   const { result, unmount } = renderHook(() => useMeasure());
-  await vi.waitFor(() => expect(result.current.ready).toBe(true), { timeout: 60_000 });
+  await vi.waitFor(() => expect(result.current).toMatchObject({ ready: true, checked: true }), { timeout: 60_000 });
   const m = () => result.current;
   const run = (action: (now: MeasureModel) => void) => act(() => action(m()));
   return {

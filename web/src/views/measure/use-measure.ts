@@ -153,6 +153,7 @@ export function useMeasure() {
     ...drawn,
     findings: t.findings,
     unseen: t.unseen,
+    checked: t.checked,
     refusal,
     canUndo: newest !== null || hand.text !== '',
     ...actions,

@@ -191,6 +191,8 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string,
     draft,
     drawn,
     findings,
+    /** Whether the checks are here. */
+    checked: findingsOf !== null,
     /** Whether the checks could not be fetched: then nothing is said against a reading. */
     unseen,
     scene,
