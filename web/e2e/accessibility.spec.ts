@@ -23,7 +23,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await expect(page.locator('[data-finding]')).toBeVisible();
     await page.locator('[data-figure="height"]').click();
   },
-  tally: async (page) => {
+  trees: async (page) => {
     await page.goto('/');
     await page
       .getByRole('link', { name: /Tansy Creek tract.*\d+ trees/ })

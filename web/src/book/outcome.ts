@@ -25,15 +25,8 @@ export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFO
   return result instanceof DomainError ? { ok: false, error: result } : { ok: true, result, findings: findingsOf(input, result, beside) };
 }
 
-/** Of every tree the outcome it had under the protocol it was last asked for: a tree that has not changed is not derived again. */
-const remembered = new WeakMap<BookTree, { readonly protocol: ProtocolOptions; readonly outcome: Outcome }>();
-
-/** A tree of the book under a protocol. Remembered by its exact input, as the book makes another tree of one that changes. */
+/** A tree of the book under a protocol, beside its visit before. */
 export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
-  const known = remembered.get(tree);
-  if (known?.protocol === protocol) return known.outcome;
   const before = visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
-  const outcome = outcomeOf(inputOf(tree, protocol), before);
-  remembered.set(tree, { protocol, outcome });
-  return outcome;
+  return outcomeOf(inputOf(tree, protocol), before);
 }

@@ -4,6 +4,7 @@ import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
 import { treeOutcome } from './outcome';
 import type { BookTree } from './tree';
+import { byId } from './versions';
 
 /** A tree in its survey's list: plain figures, SI, that can be posted and put by. */
 export interface TreeRow {
@@ -60,7 +61,7 @@ export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly T
   [
     ...book.treesOf(survey).map((t) => rowOf(book, t, under)),
     ...book.contestedTreesOf(survey).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
-  ].sort((a, b) => (a.id < b.id ? -1 : 1));
+  ].sort(byId);
 
 function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder): TreeRow {
   const tree = book.tree(record.entity);

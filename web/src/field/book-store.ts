@@ -158,11 +158,8 @@ class BookStore {
     const surveys = await synchronise(undefined, async (written, coming) => {
       this.tell({ written });
       await this.page.take(written.filed);
-      this.set({
-        book: this.page.book,
-        held: this.page.trees,
-        ...(coming ? { coming: new Map(this.state.coming).set(coming.survey, coming) } : {}),
-      });
+      this.showPage();
+      if (coming) this.set({ coming: new Map(this.state.coming).set(coming.survey, coming) });
     });
     await this.readCarried();
     this.set({ surveys });
@@ -233,13 +230,13 @@ class BookStore {
     const own = this.page.book.all('survey').filter((s) => s.body.kind === 'single-trees' && s.device === deviceName());
     for (const survey of [...own.map((s) => s.entity), ...asked.getAll('survey')]) await this.page.openSurvey(survey);
     await this.page.hold(tree === undefined ? asked.getAll('tree') : [tree]);
-    this.set({ book: this.page.book, held: this.page.trees });
+    this.showPage();
   }
 
   /** Reads the trees of all surveys here of which readings judge a person or a tool. */
   async openPaired(): Promise<void> {
     for (const survey of await along()) await this.page.openSurvey(survey);
-    this.set({ book: this.page.book, held: this.page.trees });
+    this.showPage();
   }
 
   /** Another page of this device kept or pulled something, or decided. */
@@ -250,7 +247,7 @@ class BookStore {
         return this.readCarried();
       }
       await this.page.take(written?.filed ?? []);
-      this.set({ book: this.page.book, held: this.page.trees });
+      this.showPage();
       if (kept) await this.readOutbox();
       else await this.readCarried();
     } catch {
@@ -266,9 +263,14 @@ class BookStore {
     await this.readRefused();
   }
 
+  /** What the page holds, as it is now. */
+  private showPage(): void {
+    this.set({ book: this.page.book, held: this.page.trees });
+  }
+
   private show(records: readonly AnyRecord[]): void {
     this.page.add(records);
-    this.set({ book: this.page.book, held: this.page.trees });
+    this.showPage();
   }
 
   private async readOutbox(): Promise<void> {

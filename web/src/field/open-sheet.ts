@@ -1,6 +1,7 @@
 import { Book } from '../book/book';
 import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { type RowsUnder, rowsOf, type TreeRow } from '../book/tree-row';
+import { byId } from '../book/versions';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import { keepSheet, keptHead, keptRows, scopesUnder } from './kept-sheets';
@@ -51,6 +52,7 @@ export class OpenSheet {
   private told = new Map<string, TreeRow>();
   private soon: ReturnType<typeof setTimeout> | null = null;
   private putBy: ReturnType<typeof setTimeout> | null = null;
+  private heard = false;
   private took = 0;
   private closed = false;
 
@@ -63,16 +65,16 @@ export class OpenSheet {
   ) {}
 
   async open(): Promise<void> {
-    const { kept, holds, revisions } = await keptHead(this.survey, this.program);
+    const { kept, holds: held, revisions } = await keptHead(this.survey, this.program);
     this.revisions = revisions;
+    // news that came meanwhile may be newer than what was read
+    const holds = held && !this.heard;
+    this.everything = !holds;
     // what another program put by may lack what this one shows
     if (kept?.program === this.program) {
       const rows = this.withRows ? await keptRows(this.survey) : [];
       this.say({ head: kept.head, rows }, !holds);
-      if (holds) {
-        this.everything = false;
-        if (this.withRows) this.rows = new Map(rows.map((r) => [r.id, r]));
-      }
+      if (holds && this.withRows) this.rows = new Map(rows.map((r) => [r.id, r]));
     }
     if (!holds) await this.refresh();
   }
@@ -86,6 +88,7 @@ export class OpenSheet {
     const scopes = scopesUnder(this.survey);
     const mine = written?.filed.filter((f) => scopes.includes(f.scope)) ?? [];
     if (!decided && mine.length === 0) return;
+    this.heard = true;
     const next = Object.entries(written?.revisions ?? {}).filter(([scope]) => scopes.includes(scope));
     // something was written that nobody told of, or what all trees lean on: only the store knows
     const gap = next.some(([scope, at]) => at > (this.revisions[scope] ?? 0) + 1);
@@ -118,14 +121,14 @@ export class OpenSheet {
     this.everything = false;
     if (all || !this.base) {
       const { revisions } = await keptHead(this.survey, this.program);
-      this.base = await this.readBase([...paired]);
       if (all) this.revisions = revisions;
+      this.base = await this.readBase([...paired]);
     }
     if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
     if (all) this.rows = await this.workOut(this.base);
     else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
-    const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()]);
+    const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()].sort(byId));
     this.say(sheet, false);
     this.keepSoon(sheet);
   }
@@ -153,7 +156,7 @@ export class OpenSheet {
       if (this.closed) break;
       if (this.told.size === 0) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
     }
-    return new Map([...rows].sort(([a], [b]) => (a < b ? -1 : 1)));
+    return rows;
   }
 
   private async workOutAgain(base: Base, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
@@ -163,13 +166,6 @@ export class OpenSheet {
       const row = made.get(tree);
       if (row) rows.set(tree, row);
       else rows.delete(tree);
-    }
-    // a tree that is new may be older than others by its id
-    const ids = [...rows.keys()];
-    if (ids.some((id, i) => i > 0 && id < (ids[i - 1] as string))) {
-      const sorted = [...rows].sort(([a], [b]) => (a < b ? -1 : 1));
-      rows.clear();
-      for (const [id, row] of sorted) rows.set(id, row);
     }
   }
 

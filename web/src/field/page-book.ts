@@ -15,6 +15,7 @@ export class PageBook {
   private aside: ReadonlySet<string> = new Set();
   private held = new Set<string>();
   private readonly surveys = new Set<string>();
+  private readonly reading = new Set<string>();
   private meanwhile: AnyRecord[] | null = null;
 
   /** Trees of which everything is here that this device has. */
@@ -55,7 +56,10 @@ export class PageBook {
   async hold(trees: readonly string[]): Promise<void> {
     const wanted = trees.filter((t) => !this.held.has(t));
     if (wanted.length === 0) return;
+    // what is written while they are read is theirs too
+    for (const tree of wanted) this.reading.add(tree);
     const records = (await Promise.all(wanted.map(treeRecords))).flat();
+    for (const tree of wanted) this.reading.delete(tree);
     // copied, so that whoever looks sees that it is another set
     this.held = new Set([...this.held, ...wanted]);
     this.add(records);
@@ -73,8 +77,9 @@ export class PageBook {
 
   /** Shows of what was written what belongs here. */
   async take(filed: readonly Filed[]): Promise<void> {
-    this.add(filed.filter((f) => f.tree === '' || this.held.has(f.tree)).map((f) => f.record));
-    const further = new Set(filed.flatMap((f) => (f.tree !== '' && !this.held.has(f.tree) && this.surveys.has(f.scope) ? [f.scope] : [])));
+    const isHere = ({ tree }: Filed) => tree === '' || this.held.has(tree) || this.reading.has(tree);
+    this.add(filed.filter(isHere).map((f) => f.record));
+    const further = new Set(filed.flatMap((f) => (!isHere(f) && this.surveys.has(f.scope) ? [f.scope] : [])));
     for (const survey of further) await this.openSurvey(survey);
   }
 

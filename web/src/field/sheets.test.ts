@@ -158,6 +158,19 @@ describe('a survey that was struck out elsewhere', () => {
 });
 
 describe('the part of the book a page holds', () => {
+  it('has what is written of a tree while that is being read', async () => {
+    const d = await device();
+    const page = new d.PageBook();
+    const tree = all.find((r) => r.kind === 'tree') as AnyRecord;
+    const renamed = next(tree, { tag: 'renamed' });
+    await d.keepLocally([...all]);
+    const holding = page.hold([tree.id]);
+    await page.take([{ scope: surveys[0] as string, tree: tree.id, record: renamed }]);
+    await holding;
+    expect(page.book.has(renamed.id)).toBe(true);
+    expect(page.book.find('tree', tree.id)?.body.tag).toBe('renamed');
+  });
+
   it.each([1, 2, 3])('says of the tree in hand, its kit and the last tree what the whole book says (seed %i)', async (seed) => {
     const s = new Stream(seed);
     const d = await device();

@@ -2,6 +2,7 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { SurveyHead } from '../book/summary';
 import type { TreeRow } from '../book/tree-row';
+import { byId } from '../book/versions';
 import type { SheetNews } from './open-sheet';
 import type { Sheets } from './sheets';
 
@@ -42,7 +43,7 @@ export function useSheet(survey: string | null): SheetState | NoSheet | undefine
       for (const row of news.rows) rows.set(row.id, row);
       for (const id of news.gone) rows.delete(id);
       const { head, old, worked } = news;
-      const inOrder = () => [...rows.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
+      const inOrder = () => [...rows.values()].sort(byId);
       setState(head ? { head, old, rows: inOrder() } : { head: null, worked: worked ?? null });
     });
   }, [survey]);

@@ -44,9 +44,9 @@ export default function FieldBook({ surveys }: Props) {
   const [asked, ask] = useState('');
   const others = useMemo(() => {
     const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1));
-    const known: readonly Other[] = listed?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;
+    const named: readonly Other[] = listed?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;
     const here = new Set(pages.map((p) => p.id));
-    return known.filter((s) => !here.has(s.id));
+    return named.filter((s) => !here.has(s.id));
   }, [pages, state.surveys, surveys]);
   const wanted = asked.trim().toLowerCase();
   const found = wanted ? others.filter((s) => `${s.name} ${s.place ?? ''}`.toLowerCase().includes(wanted)) : others;
