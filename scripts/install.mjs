@@ -109,6 +109,7 @@ const BUILT_FROM = [
   'web/astro.config.mjs',
   'web/package.json',
   'web/build-workers.mjs',
+  'web/preload.mjs',
   'package-lock.json',
 ];
 

@@ -5,6 +5,7 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
+import { preload } from './preload.mjs';
 
 /** Of all that a tree's figures follow from: where it changes, what was put by is worked out again. */
 const program = createHash('sha256');
@@ -18,7 +19,7 @@ for (const room of ['../core/src', 'src/book', 'src/contract/kinds']) {
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'standalone' }),
-  integrations: [react()],
+  integrations: [react(), preload()],
   server: { host: '127.0.0.1' },
   // the door (scripts/door.mjs) checks names and origins before anything comes here, for JSON too
   security: { checkOrigin: false, allowedDomains: [{}] },

@@ -3,6 +3,7 @@ export {
   checkSurvey,
   checkTree,
   type Finding,
+  type FindingTarget,
   type PreviousDiameter,
   type PreviousHeight,
   roomAt,

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './own-survey';
-import { openMeasure } from './pad';
+import { openMeasure, openPage } from './pad';
 
 const guided = async (page: Page) => {
   await page.goto('/measure?trunk');
@@ -29,7 +29,27 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
       .getByRole('link', { name: /Tansy Creek tract.*\d+ trees/ })
       .first()
       .click();
-    await expect(page.getByRole('heading', { name: 'Trees' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'List of trees' })).toBeVisible();
+  },
+  visits: async (page) => {
+    await openMeasure(page);
+    await page.keyboard.type('40cm 20m +80 -8\n');
+    await openPage(page, 'Visits');
+    await page.getByRole('button', { name: /^Strike out Tip/ }).click();
+    await expect(page.getByRole('button', { name: 'read wrong' })).toBeVisible();
+  },
+  sheet: async (page) => {
+    await openMeasure(page);
+    await page.keyboard.type('40cm 20m +80 -8\n');
+    await openPage(page, 'One-tree sheet');
+    await expect(page.getByRole('button', { name: 'Print' })).toBeVisible();
+  },
+  find: async (page) => {
+    await page.goto('/kit');
+    await expect(page.getByText(/all kept|kept on this device/).first()).toBeAttached();
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('no such tree');
+    await expect(page.getByText('Nothing has')).toBeVisible();
   },
   guide: guided,
   kit: plain('/kit'),

@@ -79,7 +79,7 @@ test('will it reach: beside the sheet, following the readings, with a wire, and 
   // closed and opened again, with a look at the trunk between, what was typed is still there
   await beside.getByRole('button', { name: 'close' }).click();
   await page.getByRole('button', { name: /^Trunk/ }).click();
-  await page.getByRole('button', { name: 'back to the tape' }).click();
+  await page.getByRole('button', { name: 'Sights' }).click();
   await figure(page, 'height').click();
   await page.getByRole('button', { name: 'Will it reach something?' }).click();
   await expect(reachField(page, /^To the object/)).toHaveValue('28');

@@ -1,5 +1,5 @@
 import { expect, test } from './own-survey';
-import { figure, openMeasure } from './pad';
+import { figure, openMeasure, openPage } from './pad';
 
 test('a device carries what it takes along: there without a server, left behind by a tap, never with something unsent', async ({
   page,
@@ -52,6 +52,7 @@ test('a tree measured by itself moves into a survey with its readings, and is go
   await openMeasure(page);
   await page.keyboard.type('41.3cm 25m +70 -7\n');
   await expect(figure(page, 'height')).toContainText('19.');
+  await openPage(page, 'Visits');
   await page.getByText('Move to another survey').click();
   await page.getByLabel('The survey it goes to').selectOption({ label: name });
   await page.getByRole('button', { name: /Move tree .* there/ }).click();
@@ -112,7 +113,7 @@ test('a survey that came only in part says how much of it is here, shows that, a
   await page.evaluate(() => Object.assign(window, { sameDocument: true }));
   await page.getByRole('link', { name: 'Measure the next tree' }).click();
   await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
-  await page.getByRole('link', { name: 'Back to the survey' }).click();
+  await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Trees' }).click();
   await expect(rows).toHaveCount(62);
   await rows.first().getByRole('link').click();
   await expect(page.getByRole('heading', { name: /is kept/ })).toBeVisible();

@@ -84,7 +84,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         const there = await onDisk(page);
         expect(kept.filter((t) => !there.includes(t))).toEqual([]);
         expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
-        await page.getByRole('link', { name: /^Back to the/ }).waitFor();
+        await page.getByRole('navigation', { name: 'Index' }).first().waitFor();
       }
       await page.evaluate(() => localStorage.removeItem('arbolito.place'));
       await page.goto(`${baseURL}/measure`);
@@ -122,7 +122,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
     const page = await browser.context.newPage();
     await browser.context.route('**/api/v1/sync**', (route) => route.abort());
     await page.goto(`${baseURL}/measure`);
-    await page.getByRole('link', { name: /^Back to the/ }).waitFor();
+    await page.getByRole('navigation', { name: 'Index' }).first().waitFor();
     const there = await onDisk(page);
     console.log(
       `seed ${SEED}: ${kept.length} readings said kept over ${TRIALS} kills, after ${waits.join(', ')} ms; ${there.length} there`,

@@ -67,3 +67,10 @@ export async function expectLabelsApart(page: Page, least = 4) {
     }
   }
 }
+
+/** Opens another page of the tree in hand. */
+export async function openPage(page: Page, name: 'Visits' | 'One-tree sheet' | 'Sights') {
+  const tab = page.getByRole('navigation', { name: 'Pages of the tree' }).getByRole('button', { name });
+  if (!(await tab.isVisible())) await page.getByRole('button', { name: 'steps' }).click();
+  await tab.click();
+}

@@ -1,5 +1,5 @@
 import { expect, test } from './own-survey';
-import { expectLabelsApart, figure, openMeasure } from './pad';
+import { expectLabelsApart, figure, openMeasure, openPage } from './pad';
 
 test('any scale gives the same tree: degrees, percent, 66, and a scale drawn for one distance', async ({ page }) => {
   await openMeasure(page);
@@ -15,7 +15,7 @@ test('any scale gives the same tree: degrees, percent, 66, and a scale drawn for
   await page.getByRole('button', { name: 'percent' }).click();
   await expect(page.locator('[data-label="tip"]')).toContainText('+27.5 %');
   await expect(figure(page, 'height')).toContainText('4.7 m');
-  await page.getByText(/History \(1 changed\)/).click();
+  await openPage(page, 'Visits');
   await expect(page.getByText('+27.5 /20')).toBeVisible();
 });
 
@@ -60,16 +60,17 @@ test('tag and species belong to the tree and can be said at any time', async ({ 
   await page.getByRole('link', { name: `Measure in ${name}` }).click();
   await expect(page.getByRole('textbox', { name: /^Tape/ })).toBeFocused();
   await page.keyboard.type('16.2\n');
-  await page.getByText('+ another species').click();
+  await page.getByRole('combobox', { name: 'Species' }).selectOption('another species …');
   await page.getByRole('textbox', { name: 'Name of the species' }).fill('black walnut');
   await page.getByRole('button', { name: 'broad crown', exact: true }).click();
   await page.getByRole('button', { name: 'Add it to the book' }).click();
   await expect(page.getByRole('combobox', { name: 'Species' })).toContainText('black walnut');
   await page.getByRole('combobox', { name: 'Species' }).selectOption('hickory');
+  await page.getByRole('button', { name: /^Rename tree/ }).click();
   const tag = page.getByRole('textbox', { name: 'Tag of the tree' });
   await tag.fill('H 7');
   await tag.press('Enter');
-  await page.getByRole('link', { name: /^Back to the/ }).click();
+  await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Trees' }).click();
   await expect(page.getByRole('row', { name: /H 7 hickory 16.2 in/ })).toBeVisible();
 });
 

@@ -210,7 +210,7 @@ test('where the guide could not be fetched the tape is read all the same', async
   await openMeasure(page);
   await page.getByRole('button', { name: /where the tape goes/ }).click();
   await expect(page.getByRole('heading', { name: 'The guide is not on this device yet' })).toBeVisible();
-  await page.getByRole('button', { name: 'back to the tape' }).click();
+  await page.getByRole('button', { name: 'Sights' }).click();
   await page.keyboard.type('31\n');
   await expect(figure(page, 'diameter')).toContainText('31.0 cm');
 });

@@ -132,6 +132,12 @@ export class Book {
     return this.inside.things.entitiesOf(survey, 'tree').filter(isContested);
   }
 
+  /** Trees of a survey that are struck out, in the order of their making. */
+  struckTreesOf(survey: string): readonly RecordOf<'tree'>[] {
+    const { index, things } = this.inside;
+    return index.partsOf(survey).flatMap((id) => (index.isStruck(id) ? (things.find('tree', id) ?? []) : []));
+  }
+
   /** The tree of a survey that was made last, or null. */
   lastTreeOf(survey: string): RecordOf<'tree'> | null {
     const { index, things } = this.inside;

@@ -1,8 +1,18 @@
-import { type Answer, byGravity, type Finding, type LogRuleName, type ProtocolOptions } from '@arbolito/core';
+import {
+  type Answer,
+  byGravity,
+  DomainError,
+  type Finding,
+  type FindingTarget,
+  type LogRuleName,
+  type ProtocolOptions,
+} from '@arbolito/core';
 import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
+import { inputOf, tryResult } from './derive';
 import { treeOutcome } from './outcome';
+import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
 import type { BookTree } from './tree';
 import { byId } from './versions';
 
@@ -29,6 +39,16 @@ export interface TreeRow {
   readonly among: readonly Finding[];
   /** Why the tree can't be derived at all, or counts for nothing. */
   readonly trouble: string | null;
+  /** What was doubted of it and somebody found right. */
+  readonly seen: readonly Seen[];
+  /** The day of an earlier visit whose height this is, as the last one has none. */
+  readonly heightOn: string | null;
+  /** What can't be so and is left out of sums; the tree itself stays counted. */
+  readonly out: readonly Measured[];
+  /** Whether it is struck out: listed, and counted nowhere. */
+  readonly struck: boolean;
+  /** The day it was measured last; null where it was not. */
+  readonly on: string | null;
   readonly readings: number;
   /** Id of its newest reading: ids go by time. */
   readonly newest: string;
@@ -38,13 +58,24 @@ export interface TreeRow {
   readonly from: string;
 }
 
-/** All that is to be said of a tree, the gravest first. */
-export const findingsIn = (row: TreeRow): readonly Finding[] =>
-  row.among.length === 0 ? row.findings : byGravity([...row.findings, ...row.among]);
+/** What a tree's sums are made of. */
+export type Measured = 'diameter' | 'height';
+
+const isDoubt = (f: Finding) => f.severity !== 'advice';
+
+/** All that is to be said of a tree and nobody found right, the gravest first. */
+export function findingsIn({ findings, among, seen }: TreeRow): readonly Finding[] {
+  const open = seen.length === 0 ? findings : findings.filter((f) => !isSeen(seen, f));
+  return among.length === 0 ? open : byGravity([...open, ...among.filter((f) => !isSeenAmong(seen, f))]);
+}
 
 /** Whether somebody should look at a tree: something is wrong or doubtful. A flag or an advice alone is no doubt. */
-export const isDoubtful = (row: TreeRow): boolean => row.trouble !== null || row.findings.some(isDoubt) || row.among.some(isDoubt);
-const isDoubt = (f: Finding) => f.severity !== 'advice';
+export const isDoubtful = (row: TreeRow): boolean => !row.struck && (row.trouble !== null || findingsIn(row).some(isDoubt));
+
+/** Whether something doubtful of it was found right. */
+export const isConfirmed = (row: TreeRow): boolean =>
+  !row.struck &&
+  (row.findings.some((f) => isDoubt(f) && isSeen(row.seen, f)) || row.among.some((f) => isDoubt(f) && isSeenAmong(row.seen, f)));
 
 /** Rows that were worked out another time, by tree: what follows from the same is not worked out again. */
 export type KnownRows = ReadonlyMap<string, TreeRow>;
@@ -60,7 +91,10 @@ export interface RowsUnder {
 export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly TreeRow[] =>
   [
     ...book.treesOf(survey).map((t) => rowOf(book, t, under)),
-    ...book.contestedTreesOf(survey).map((t) => undecidedRow(t.heads.at(-1) as RecordOf<'tree'>)),
+    ...book.contestedTreesOf(survey).map((t) => emptyRow(t.heads.at(-1) as RecordOf<'tree'>, { trouble: UNDECIDED_TREE })),
+    ...book
+      .struckTreesOf(survey)
+      .map((t) => emptyRow(t, { struck: true, species: book.find('species', t.body.species)?.body.name ?? null })),
   ].sort(byId);
 
 function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder): TreeRow {
@@ -86,7 +120,16 @@ function textOf(protocol: ProtocolOptions): string {
 /** Everything a row follows from, in short. */
 function fromOf({ record, visits, ...tree }: BookTree, species: string | null, program: string, protocol: ProtocolOptions): string {
   const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
-  const all = [record.body.tag, record.body.plot, species, tree.species, read, tree.contested.length, tree.readings.at(-1)?.id];
+  const all = [
+    record.body.tag,
+    record.body.plot,
+    species,
+    tree.species,
+    read,
+    tree.contested.length,
+    tree.readings.at(-1)?.id,
+    tree.confirmed,
+  ];
   return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
 }
 
@@ -98,35 +141,59 @@ const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => 
 function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions): TreeRow {
   const outcome = treeOutcome(tree, protocol);
   const result = outcome.ok ? outcome.result : undefined;
+  const findings = outcome.ok ? outcome.findings : NOTHING;
   const read = tree.inForce.map(({ id: _, station: __, ...r }) => r);
-  const trouble = tree.contested.length > 0 ? UNDECIDED : null;
+  const basalArea = or(result?.basalArea, (g) => g.value);
+  const own = or(result?.height, (h) => ({ height: h.value, sigma: h.sigma, on: null, volume: or(result?.cubic, (v) => v.value) }));
+  const tall = own ?? earlierHeight(tree, protocol, basalArea);
   return {
-    id: tree.id,
-    tag: tree.record.body.tag,
-    plot: tree.record.body.plot ?? null,
-    species,
+    ...emptyRow(tree.record, { species }),
     dbh: or(result?.dbh, (d) => d.value),
     stems: (result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [{ dbh: s.dbh.value.value, pom: s.dbh.value.pom }] : [])),
     apart: result !== undefined && !result.dbh.ok && result.dbh.code === 'stems-stand-alone',
-    height: or(result?.height, (h) => h.value),
-    sigma: or(result?.height, (h) => h.sigma),
-    basalArea: or(result?.basalArea, (g) => g.value),
-    volume: or(result?.cubic, (v) => v.value),
+    height: tall?.height ?? null,
+    sigma: tall?.sigma ?? null,
+    heightOn: tall?.on ?? null,
+    basalArea,
+    volume: tall?.volume ?? null,
     boards: or(result?.boards, ({ count, boardFeet }) => ({ count, boardFeet })),
-    findings: outcome.ok ? outcome.findings : NOTHING,
-    among: NOTHING,
-    trouble: outcome.ok ? trouble : outcome.error.message,
+    findings,
+    seen: seenOf(tree.confirmed),
+    out: [
+      ...new Set(
+        findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
+      ),
+    ],
+    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : null) : outcome.error.message,
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
+    on: tree.visits.at(-1)?.on ?? null,
     // a single figure may well be another tree's too
     read: read.length < 3 ? '' : inShort(JSON.stringify(read)),
-    from: '',
   };
 }
-const UNDECIDED = 'Two versions of a reading contradict each other: choose one in its history.';
+const UNDECIDED = 'Two versions of a reading contradict each other: choose one under its visits.';
+const UNDECIDED_TREE =
+  'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
+const OF_DIAMETER: ReadonlySet<string> = new Set<FindingTarget>(['dbh']);
 
-/** Two people said of the tree itself what can't both be: it is listed and counted as nothing until one decides. */
-const undecidedRow = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
+/**
+ * The height of the newest earlier visit that has one: a tree that is only taped again keeps it in the sums, with its day.
+ * Its volume is that height over the diameter of today. Growth is never taken from it.
+ */
+function earlierHeight(tree: BookTree, protocol: ProtocolOptions, basalArea: number | null) {
+  for (const visit of tree.visits.slice(0, -1).reverse()) {
+    const result = tryResult(inputOf(tree, protocol, visit));
+    if (result instanceof DomainError || !result.height.ok) continue;
+    const { value: height, sigma } = result.height.value;
+    const volume = basalArea !== null && result.cubic.ok ? result.cubic.value.formFactor * basalArea * height : null;
+    return { height, sigma, on: visit.on, volume };
+  }
+  return null;
+}
+
+/** A row of which nothing is worked out. */
+const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({
   id: entity,
   tag: body.tag,
   plot: body.plot ?? null,
@@ -136,14 +203,20 @@ const undecidedRow = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
   apart: false,
   height: null,
   sigma: null,
+  heightOn: null,
   basalArea: null,
   volume: null,
   boards: null,
   findings: NOTHING,
   among: NOTHING,
-  trouble: 'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.',
+  seen: [],
+  out: [],
+  struck: false,
+  trouble: null,
   readings: 0,
   newest: entity,
+  on: null,
   read: '',
   from: '',
+  ...known,
 });

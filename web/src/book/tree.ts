@@ -35,6 +35,8 @@ export interface BookTree {
   readonly inForce: readonly Reading[];
   /** Things whose versions contradict each other: what hangs on them is withheld until a person decides. */
   readonly contested: readonly Entity<AnyRecord>[];
+  /** What was doubted of it and found right by somebody. */
+  readonly confirmed: readonly RecordOf<'confirmation'>[];
 }
 
 /** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
@@ -75,6 +77,7 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
     readings: last?.readings ?? all,
     inForce: last?.inForce ?? [],
     eyeHeight: last?.eyeHeight ?? null,
+    confirmed: things.partsOf(record.entity, 'confirmation'),
     contested: [
       ...things.entitiesOf(record.entity, 'stem'),
       ...things.entitiesOf(record.entity, 'visit'),

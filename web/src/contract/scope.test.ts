@@ -8,7 +8,20 @@ const { records } = demoRecords();
 
 describe('the scope of a record', () => {
   it('is shared for persons, their tools, species and protocols, and its survey for all that is part of one', () => {
-    const own = ['survey', 'stratum', 'plot', 'tree', 'stem', 'visit', 'station', 'determination', 'reading', 'retraction', 'strike-out'];
+    const own = [
+      'survey',
+      'stratum',
+      'plot',
+      'tree',
+      'stem',
+      'visit',
+      'station',
+      'determination',
+      'reading',
+      'confirmation',
+      'retraction',
+      'strike-out',
+    ];
     expect([...SHARED_KINDS].sort()).toEqual(KIND_NAMES.filter((k) => !own.includes(k)).sort());
     const scopes = scopesOf(records);
     const surveys = new Set(records.filter((r) => r.kind === 'survey').map((r) => r.entity));

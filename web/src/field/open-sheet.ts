@@ -130,7 +130,7 @@ export class OpenSheet {
     if (this.closed || !this.rows) return;
     const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()].sort(byId));
     this.say(sheet, false);
-    this.keepSoon(sheet);
+    await this.keepSoon(sheet);
   }
 
   /** What every tree of the survey leans on; null while the survey or its protocol is not here, or once it is struck out. */
@@ -169,15 +169,18 @@ export class OpenSheet {
     }
   }
 
-  private keepSoon(sheet: SurveySheet): void {
+  private async keepSoon(sheet: SurveySheet): Promise<void> {
     const { revisions } = this;
     if (this.putBy) clearTimeout(this.putBy);
     // without room it is worked out again the next time
-    const keep = () => void keepSheet(sheet, revisions, this.program).catch(() => {});
-    if (this.withRows) this.putBy = setTimeout(keep, PUT_BY_MS);
-    else keep();
+    const keep = () => keepSheet(sheet, revisions, this.program).catch(() => {});
+    if (this.withRows) {
+      this.putBy = setTimeout(() => void keep(), PUT_BY_MS);
+      return;
+    }
     // a head alone is asked for now and then: its rows would only lie about
-    if (!this.withRows) this.rows = this.base = null;
+    this.rows = this.base = null;
+    await keep();
   }
 
   private say({ head, rows }: SurveySheet, old: boolean): void {

@@ -2,10 +2,17 @@ import { Book } from '../book/book';
 import { changeOf, type ProtocolChange } from '../book/protocol-change';
 import { type Recomputed, recomputedBy } from '../book/recomputed';
 import type { SurveyHead } from '../book/summary';
-import { scopesUnder } from './kept-sheets';
+import { SHARED } from '../contract/scope';
+import { keptHead, keptRows, scopesUnder } from './kept-sheets';
 import { type News, newsChannel } from './news';
 import { OpenSheet, type Tell } from './open-sheet';
-import { load, loadAll } from './store';
+import { along, load, loadAll } from './store';
+import { type FoundTree, type TakenTag, TreeIndex } from './tree-index';
+
+/** A picture of a survey has about so many dots at most. */
+const DOTS = 400;
+/** So many trees are found at most. */
+const MOST = 40;
 
 /** The sheets of surveys that somebody looks at, in a worker: what is long to work out stands in nobody's way. */
 export class Sheets {
@@ -13,11 +20,15 @@ export class Sheets {
   private last = 0;
   private readonly channel = newsChannel();
   private queue: Promise<void> = Promise.resolve();
+  private readonly indexes = new Map<string, Promise<TreeIndex>>();
 
   /** @param program names the program: what another one put by is worked out again */
   constructor(private readonly program: string) {
     this.channel.onmessage = ({ data }: MessageEvent<News>) => {
       for (const sheet of this.open.values()) sheet.hear(data);
+      // what was decided may have brought trees back: they are looked for anew
+      if (data.decided) this.indexes.clear();
+      else for (const index of this.indexes.values()) void index.then((i) => i.hear(data));
     };
   }
 
@@ -35,6 +46,62 @@ export class Sheets {
   unwatch(name: number): void {
     this.open.get(name)?.close();
     this.open.delete(name);
+  }
+
+  /** Trees of the surveys on this device, those first whose tag was asked for, and among them those of one survey. */
+  async find(text: string, first: string | null): Promise<readonly FoundTree[]> {
+    const words = text.trim().toLowerCase().split(/\s+/);
+    const found = await Promise.all((await along()).map(async (s) => (await this.indexOf(s)).find(words)));
+    const away = (t: FoundTree) => (t.survey === first ? 0 : 1);
+    return found
+      .flat()
+      .sort((a, b) => a.rank - b.rank || away(a.tree) - away(b.tree))
+      .map((f) => f.tree)
+      .slice(0, MOST);
+  }
+
+  /** Whether another tree of a plot, or of a survey without plots, has a tag, and which one is free; null where it is the only one. */
+  async tagTaken(survey: string, tree: string, plot: string | null, tag: string): Promise<TakenTag | null> {
+    return (await this.indexOf(survey)).taken(tree, plot, tag);
+  }
+
+  /** Diameters and heights of other trees of a survey, metres, as they were last put by: a picture, not a sum. */
+  async scatter(survey: string, but: string): Promise<readonly (readonly [number, number])[]> {
+    const rows = (await keptRows(survey)).filter((r) => r.id !== but && !r.struck && r.out.length === 0);
+    const every = Math.ceil(rows.length / DOTS);
+    return rows.flatMap((r, i) => (i % every === 0 && r.dbh !== null && r.height !== null ? [[r.dbh, r.height] as const] : []));
+  }
+
+  private indexOf(survey: string): Promise<TreeIndex> {
+    const known = this.indexes.get(survey);
+    if (known) return known;
+    const made = this.index(survey).catch((e) => {
+      this.indexes.delete(survey);
+      throw e;
+    });
+    this.indexes.set(survey, made);
+    return made;
+  }
+  private async index(survey: string): Promise<TreeIndex> {
+    const since: News[] = [];
+    const channel = newsChannel();
+    channel.onmessage = ({ data }: MessageEvent<News>) => since.push(data);
+    try {
+      if (!(await keptHead(survey, this.program)).holds)
+        await new OpenSheet(
+          survey,
+          this.program,
+          false,
+          () => {},
+          (work) => this.inTurn(work),
+        ).open();
+      const beside = await Promise.all([load(SHARED), load(survey, '')]);
+      const index = new TreeIndex(survey, await keptRows(survey), beside.flat());
+      for (const news of since) index.hear(news);
+      return index;
+    } finally {
+      channel.close();
+    }
   }
 
   /** What another protocol would make of a survey; null where the survey is not here whole. */

@@ -1,4 +1,4 @@
-import type { Preferences } from '../field/device';
+import type { Preferences } from '../field/preferences';
 import type { StepSpec } from './define';
 import { diameter } from './diameter-draft';
 import { airOf, isShot, sighting } from './sighting';

@@ -1,5 +1,5 @@
 import { parseLength } from '@arbolito/core';
-import { type Preferences, tapeUnits } from '../field/device';
+import { type Preferences, tapeUnits } from '../field/preferences';
 import type { Method } from './define';
 import { type Draft, pair } from './typed';
 

@@ -1,6 +1,6 @@
 import { LENGTHS_OF_TOOL, metres, parseAngle, parseLength, parseLengths, showHeight, showPom } from '@arbolito/core';
 import { tapeFields } from '../book/make-records';
-import { type Preferences, tapeUnits } from '../field/device';
+import { type Preferences, tapeUnits } from '../field/preferences';
 import type { Around } from './step';
 import { type Draft, no, sameUnit } from './typed';
 

@@ -2,7 +2,7 @@ import type { Reading } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
 import { READING_CLASSES } from '../contract/reading';
 import { validate } from '../contract/validate';
-import type { Preferences } from '../field/device';
+import type { Preferences } from '../field/preferences';
 import { draftOf } from './draft';
 import type { MeasureMethod } from './index';
 import type { StepId } from './step';

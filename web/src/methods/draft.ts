@@ -1,4 +1,4 @@
-import type { Preferences } from '../field/device';
+import type { Preferences } from '../field/preferences';
 import { sighting } from './sighting';
 import type { Around, StepId } from './step';
 import { STEPS } from './steps';

@@ -1,4 +1,4 @@
-import type { Preferences } from '../field/device';
+import type { Preferences } from '../field/preferences';
 import type { Method } from './define';
 import { type Draft, length } from './typed';
 

@@ -1,6 +1,6 @@
 import { parseAngle, type ShotTarget } from '@arbolito/core';
 import { angleReading } from '../book/make-records';
-import type { Preferences } from '../field/device';
+import type { Preferences } from '../field/preferences';
 import { METHODS, type MeasureMethod } from './index';
 import type { Around, StepId } from './step';
 import { type Draft, degrees, no, number, pair } from './typed';

@@ -1,4 +1,4 @@
-import { usualPreferences } from '../field/device';
+import { usualPreferences } from '../field/preferences';
 import type { Around, TapeAt } from './step';
 
 // a person, a tape and a station for the tests of the methods

@@ -9,7 +9,7 @@ import {
   showHeight,
   UNITS_OF,
 } from '@arbolito/core';
-import { type Preferences, tapeUnits } from '../field/device';
+import { type Preferences, tapeUnits } from '../field/preferences';
 
 /** What typed text comes to. */
 export type Draft = { readonly ok: true; readonly read: Reading; readonly echo: string } | { readonly ok: false; readonly reason: string };

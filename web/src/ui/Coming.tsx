@@ -5,7 +5,7 @@ import { useBook } from '../field/use-book';
 export function Coming({ here, of }: { readonly here: number; readonly of: number }) {
   const reached = useBook((s) => s.reached);
   return (
-    <span role="status" className="mt-2 flex max-w-prose flex-wrap items-center gap-x-3 gap-y-1 text-[15px] text-soft">
+    <span role="status" className="mt-2 flex max-w-prose flex-wrap items-center gap-x-3 gap-y-1 text-plain text-soft">
       <svg
         viewBox="0 0 100 10"
         preserveAspectRatio="none"

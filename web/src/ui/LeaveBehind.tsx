@@ -15,7 +15,7 @@ export function LeaveBehind({ id, name, onLeft }: { readonly id: string; readonl
         Leave behind
       </button>
       {refused && (
-        <p role="alert" className="w-full text-[15px] text-berry">
+        <p role="alert" className="w-full text-plain text-berry">
           {refused}
         </p>
       )}

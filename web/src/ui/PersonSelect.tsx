@@ -13,7 +13,7 @@ interface Props {
 export function PersonSelect({ people, value, name, nobody, onPick }: Props) {
   return (
     <select
-      className="chip min-w-48 flex-1 justify-start"
+      className="chip min-w-40 flex-1 justify-start"
       aria-label={name}
       value={people.some((p) => p.entity === value) ? (value ?? '') : ''}
       onChange={(e) => onPick(e.target.value || null)}

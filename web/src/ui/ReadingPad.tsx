@@ -9,6 +9,8 @@ interface Props {
   readonly kind: PadKind;
   readonly decimal: '.' | ',';
   readonly go: string;
+  /** Goes to the next tree from here, where that is a thing to do. */
+  readonly onNext: (() => void) | null;
   readonly again: boolean;
   readonly canRepeat: boolean;
   readonly canUndo: boolean;
@@ -23,12 +25,22 @@ interface Props {
 const stay = (e: { preventDefault: () => void }) => e.preventDefault();
 
 /** Big keys for gloved fingers. Focus stays where it is: a physical keyboard works at the same time. */
-export function ReadingPad({ go, onGo, ...keys }: Props) {
+export function ReadingPad({ go, onGo, onNext, ...keys }: Props) {
   return (
     <div>
       <div className="grid h-[210px] grid-cols-5 grid-rows-4 gap-1.5 [contain:size_layout]" data-pad>
         <Keys {...keys} />
-        <button type="button" className="key key-go col-span-3 truncate px-1" onPointerDown={stay} onClick={onGo}>
+        {onNext && (
+          <button type="button" className="key px-0! text-note! leading-tight" onPointerDown={stay} onClick={onNext}>
+            next tree
+          </button>
+        )}
+        <button
+          type="button"
+          className={`key key-go ${onNext ? 'col-span-2' : 'col-span-3'} truncate px-1`}
+          onPointerDown={stay}
+          onClick={onGo}
+        >
           {go} <span aria-hidden="true">↵</span>
         </button>
       </div>
@@ -37,7 +49,7 @@ export function ReadingPad({ go, onGo, ...keys }: Props) {
 }
 
 /** All keys but the last, whose words change with what is typed. */
-const Keys = memo(function Keys(p: Omit<Props, 'go' | 'onGo'>) {
+const Keys = memo(function Keys(p: Omit<Props, 'go' | 'onGo' | 'onNext'>) {
   const key = (sign: string, className = '') => (
     <button type="button" className={`key ${className}`} onPointerDown={stay} onClick={() => p.onType(sign)}>
       {sign}
@@ -94,7 +106,7 @@ const Keys = memo(function Keys(p: Omit<Props, 'go' | 'onGo'>) {
       {fourth[2]}
       <button
         type="button"
-        className="key px-0! text-[13.5px]! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
+        className="key px-0! text-note! disabled:opacity-40 aria-pressed:bg-ink aria-pressed:text-sheet"
         aria-label="read once more"
         aria-pressed={p.again}
         disabled={!p.canRepeat}

@@ -16,17 +16,17 @@ interface Props {
 /** A label over a box, and under it what is wrong with the text. */
 export function TextField({ label, value, onChange, width = 'w-52', figures = false, refusal = null, ...rest }: Props) {
   return (
-    <label className="flex flex-col gap-1 text-[15px]">
+    <label className="flex flex-col gap-1 text-plain">
       {label}
       <input
-        className={`box ${width} ${figures ? 'figure text-[18px]' : ''}`}
+        className={`box ${width} ${figures ? 'figure text-lead' : ''}`}
         autoComplete="off"
         value={value}
         aria-invalid={refusal !== null}
         onChange={(e) => onChange(e.target.value)}
         {...rest}
       />
-      {refusal !== null && <span className="max-w-72 text-[14px] text-berry">{refusal}</span>}
+      {refusal !== null && <span className="max-w-72 text-small text-berry">{refusal}</span>}
     </label>
   );
 }

@@ -3,7 +3,8 @@ import { formatNumber, LOG_RULE_NAMES, LOG_RULES, type LogRuleName } from '@arbo
 type ByRule = Readonly<Record<LogRuleName, number>>;
 const [first = 'doyle', ...others] = LOG_RULE_NAMES;
 
-/** The rule that is shown first, by its name. */
+/** The rule that is shown first, and its name. */
+export const FIRST_RULE = first;
 export const MAIN_RULE = LOG_RULES[first].name;
 export const byMainRule = (boardFeet: ByRule) => formatNumber(boardFeet[first], 0);
 /** The other rules beside it, in words or briefly. */

@@ -1,5 +1,6 @@
 import { bodyMeasure } from './body-measure';
 import { calibration } from './calibration';
+import { confirmation } from './confirmation';
 import type { KindFacts } from './define';
 import { determination } from './determination';
 import { instrument } from './instrument';
@@ -38,6 +39,7 @@ export const KINDS = {
   station,
   determination,
   reading,
+  confirmation,
   retraction,
   'strike-out': strikeOut,
 } satisfies Record<string, KindFacts>;

@@ -2,6 +2,7 @@ import type { ContractClass } from '../describe';
 import type { Kind } from '../kinds/index';
 import { BodyMeasureBody } from './body-measure';
 import { CalibrationBody } from './calibration';
+import { ConfirmationBody } from './confirmation';
 import { DeterminationBody } from './determination';
 import { InstrumentBody } from './instrument';
 import { PaceCalibrationBody } from './pace-calibration';
@@ -39,6 +40,7 @@ export const BODIES = {
   station: StationBody,
   determination: DeterminationBody,
   reading: ReadingBody,
+  confirmation: ConfirmationBody,
   retraction: RetractionBody,
   'strike-out': StrikeOutBody,
 } satisfies Record<Kind, ContractClass>;

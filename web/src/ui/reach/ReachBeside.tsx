@@ -4,7 +4,7 @@ import { useDesk } from '../use-size';
 import { NoDistance, ReachCautions } from './ReachCautions';
 import { ReachDrawings } from './ReachDrawings';
 import { OBJECT_FIELDS, ReachForm, ReachVerdict } from './ReachForm';
-import { EMPTY, type MeasuredTree, type ReachTexts, reachOf } from './reach-model';
+import { EMPTY, ghostOf, type MeasuredTree, type ReachTexts, reachOf } from './reach-model';
 
 interface Props {
   readonly tag: string;
@@ -28,12 +28,12 @@ export default function ReachBeside({ tag, measured, units, reach, texts, onText
   return (
     <section aria-label="Will it reach?" className="flex flex-col gap-3">
       <div className="flex items-center justify-between gap-3">
-        <Title className="text-[22px] leading-tight font-bold">Will it reach?</Title>
+        <Title className="text-head leading-tight font-bold">Will it reach?</Title>
         <button type="button" className="chip px-3" onClick={onClose}>
           close
         </button>
       </div>
-      <p className="text-[15px] text-soft">
+      <p className="text-plain text-soft">
         {measured ? (
           <>
             Tree {tag}:{' '}
@@ -54,8 +54,8 @@ export default function ReachBeside({ tag, measured, units, reach, texts, onText
         onType={(field, text) => onTexts({ ...said, [field]: text })}
       />
       <ReachVerdict view={view} units={units} />
-      {view.answer && <ReachDrawings view={view} units={units} height={220} />}
-      <div className="flex flex-col gap-3 border-t border-edge pt-3 text-[14.5px]">
+      <ReachDrawings view={view.answer ? view : ghostOf(said, units, measured)} ghost={!view.answer} units={units} height={220} />
+      <div className="flex flex-col gap-3 border-t border-edge pt-3 text-small">
         <ReachCautions />
         <NoDistance reach={reach} />
       </div>

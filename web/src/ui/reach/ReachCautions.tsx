@@ -5,7 +5,7 @@ import { stickLength } from './reach-model';
 export function NoDistance({ reach }: { reach: number | null }) {
   return (
     <div>
-      <h2 className="text-[18px] font-semibold">Without any distance</h2>
+      <h2 className="text-lead font-semibold">Without any distance</h2>
       <p className="max-w-prose">
         Stand where the object stands and face the tree. Hold a stick upright in the outstretched hand,{' '}
         {reach === null

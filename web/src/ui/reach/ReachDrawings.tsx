@@ -7,6 +7,8 @@ import type { ReachView } from './reach-model';
 
 interface Props {
   readonly view: ReachView;
+  /** Whether it shows what is usual, as not all is said yet. */
+  readonly ghost?: boolean;
   readonly units: UnitSystem;
   /** Of each drawing, CSS pixels. */
   readonly height: number;
@@ -15,7 +17,7 @@ interface Props {
 }
 
 /** The question drawn to scale, from the side and from above. */
-export function ReachDrawings({ view, units, height, abreast = false }: Props) {
+export function ReachDrawings({ view, ghost = false, units, height, abreast = false }: Props) {
   const [frame, size] = useSize<HTMLDivElement>();
   const layout = useMemo(
     () =>
@@ -26,11 +28,16 @@ export function ReachDrawings({ view, units, height, abreast = false }: Props) {
   );
   const danger = view.answer?.verdict === 'clear' ? 'var(--wood)' : 'var(--berry)';
   return (
-    <div className={`grid gap-4 ${abreast ? 'desk:grid-cols-2' : ''}`}>
-      <div ref={frame} style={{ height }} className="relative min-w-0 overflow-hidden border-[1.5px] border-edge">
+    <div className={`grid gap-4 ${abreast ? 'desk:grid-cols-2' : ''}`} data-ghost={ghost || undefined}>
+      {ghost && <p className="col-span-full text-plain text-soft">Drawn with a usual tree and house until yours are typed.</p>}
+      <div
+        ref={frame}
+        style={{ height }}
+        className={`relative min-w-0 overflow-hidden border-[1.5px] border-edge ${ghost ? 'opacity-45' : ''}`}
+      >
         {layout && <Side side={layout.side} danger={danger} width={size?.width ?? 0} height={height} />}
       </div>
-      <div style={{ height }} className="relative min-w-0 overflow-hidden border-[1.5px] border-edge">
+      <div style={{ height }} className={`relative min-w-0 overflow-hidden border-[1.5px] border-edge ${ghost ? 'opacity-45' : ''}`}>
         {layout && <Plan plan={layout.plan} danger={danger} height={height} />}
       </div>
     </div>

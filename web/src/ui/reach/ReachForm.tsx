@@ -26,14 +26,14 @@ export function ReachForm({ fields, texts, view, units, onType }: FormProps) {
   return (
     <form className="flex flex-col gap-2" onSubmit={(e) => e.preventDefault()}>
       {fields.map((field) => (
-        <label key={field} className="grid grid-cols-[1fr_108px] items-center gap-x-3 text-[15px]">
+        <label key={field} className="grid grid-cols-[1fr_108px] items-center gap-x-3 text-plain">
           <span>
             <span className="font-semibold">{FIELDS[field][0]}</span>
-            <span className="block text-[13.5px] leading-tight text-soft">{FIELDS[field][1]}</span>
+            <span className="block text-note leading-tight text-soft">{FIELDS[field][1]}</span>
           </span>
           <span className="flex items-center gap-1.5">
             <input
-              className={`figure box w-full min-w-0 px-2! text-right text-[18px] ${view.wrong[field] ? 'border-berry!' : view.missing.includes(field) ? 'border-resin!' : ''}`}
+              className={`figure box w-full min-w-0 px-2! text-right text-lead ${view.wrong[field] ? 'border-berry!' : view.missing.includes(field) ? 'border-resin!' : ''}`}
               inputMode="decimal"
               autoComplete="off"
               maxLength={20}
@@ -43,7 +43,7 @@ export function ReachForm({ fields, texts, view, units, onType }: FormProps) {
             />
             <span className="w-5 text-soft">{field === 'slope' ? '°' : units === 'us' ? 'ft' : 'm'}</span>
           </span>
-          {view.wrong[field] && <span className="col-span-2 text-[14px] text-berry">{view.wrong[field]}</span>}
+          {view.wrong[field] && <span className="col-span-2 text-small text-berry">{view.wrong[field]}</span>}
         </label>
       ))}
     </form>
@@ -68,7 +68,7 @@ export function ReachVerdict({ view, units }: { view: ReachView; units: UnitSyst
   const left = showHeight(Math.abs(a.left) as typeof a.reach, units);
   return (
     <div role="status" className={`border-l-4 p-4 ${look}`} data-verdict={a.verdict}>
-      <p className="text-[22px] leading-tight font-bold">{words}</p>
+      <p className="text-head leading-tight font-bold">{words}</p>
       <p>
         It reaches <b className="figure">{showHeight(a.reach, units)}</b> (height and twice its error); the object is{' '}
         <b className="figure">{showHeight(a.away, units)}</b> away, straight from the foot of the tree:{' '}

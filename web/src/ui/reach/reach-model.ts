@@ -87,5 +87,24 @@ export function reachOf(t: ReachTexts, units: UnitSystem, measured?: MeasuredTre
   return { question, answer: willItReach(question), wrong, missing };
 }
 
+/** What a tree and a house usually are: drawn faintly until it is said what they are here. */
+const USUAL: Readonly<Record<UnitSystem, Pick<ReachTexts, 'height' | 'distance' | 'objectHeight'>>> = {
+  metric: { height: '20', distance: '24', objectHeight: '5' },
+  us: { height: '65', distance: '80', objectHeight: '16' },
+};
+
+/** The same question with what is usual in the place of what is missing or wrong: a picture, no answer. */
+export function ghostOf(t: ReachTexts, units: UnitSystem, measured?: MeasuredTree | null): ReachView {
+  const { wrong } = reachOf(t, units, measured);
+  const usual = { ...EMPTY, ...USUAL[units] };
+  const filled = Object.fromEntries(
+    (Object.keys(EMPTY) as ReachField[]).map((f) => {
+      const untouched = f === 'objectHeight' && t[f] === EMPTY[f] && t.distance.trim() === '';
+      return [f, wrong[f] || t[f].trim() === '' || untouched ? usual[f] : t[f]];
+    }),
+  ) as unknown as ReachTexts;
+  return reachOf(filled, units, measured ?? undefined);
+}
+
 /** How long a stick must be for the test without a distance, at a reach and with a tenth to spare. */
 export const stickLength = (reach: number) => stickForReach(metres(reach), 0.1);

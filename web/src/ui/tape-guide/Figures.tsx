@@ -151,7 +151,7 @@ function Stepper({ label, kind, value, most = 99, units, onSet }: StepperProps) 
   };
   return (
     <div className="flex items-center gap-1.5">
-      <span className="min-w-0 flex-1 text-[15px] leading-tight">{label}</span>
+      <span className="min-w-0 flex-1 text-plain leading-tight">{label}</span>
       <button type="button" className="chip" aria-label={`${label}: less`} onClick={() => step(-1)}>
         −
       </button>
@@ -160,7 +160,7 @@ function Stepper({ label, kind, value, most = 99, units, onSet }: StepperProps) 
         aria-invalid={bad}
         inputMode="decimal"
         autoComplete="off"
-        className={`figure min-h-12 w-[5.4rem] rounded-[8px] border-[1.5px] bg-field px-2 text-center text-[16px] ${bad ? 'border-berry text-berry' : 'border-edge'}`}
+        className={`figure min-h-12 w-[5.4rem] rounded-[8px] border-[1.5px] bg-field px-2 text-center text-base ${bad ? 'border-berry text-berry' : 'border-edge'}`}
         value={typed ?? shown}
         onFocus={(e) => e.currentTarget.select()}
         onChange={(e) => setTyped(e.target.value)}
@@ -183,7 +183,7 @@ function Choose<T extends string>({ label, options, on, pick }: { label: string;
   return (
     <fieldset className="flex items-center gap-1.5">
       <legend className="sr-only">{label}</legend>
-      <span aria-hidden="true" className="min-w-0 flex-1 text-[15px]">
+      <span aria-hidden="true" className="min-w-0 flex-1 text-plain">
         {label}
       </span>
       {options.map((o) => (

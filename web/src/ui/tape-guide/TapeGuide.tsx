@@ -60,8 +60,8 @@ export default function TapeGuide(p: Props) {
       data-guide
     >
       <section aria-label="What the trunk does" className="order-3 overflow-auto p-2 desk:order-1 desk:border-r desk:border-rule desk:p-4">
-        <h1 className="text-[22px] leading-tight font-bold max-desk:sr-only">What does the trunk do?{p.stem && ` (stem ${p.stem})`}</h1>
-        <p className="mb-2 text-[14.5px] text-soft max-desk:sr-only">Tap all that fit. The drawing follows.</p>
+        <h1 className="text-head leading-tight font-bold max-desk:sr-only">What does the trunk do?{p.stem && ` (stem ${p.stem})`}</h1>
+        <p className="mb-2 text-small text-soft max-desk:sr-only">Tap all that fit. The drawing follows.</p>
         <div className="mb-3 grid grid-cols-4 gap-1.5 desk:grid-cols-2">
           {SITUATIONS.map((s) => (
             <button
@@ -132,7 +132,7 @@ function Drawing({
 function Answer({ found, options }: { found: Found; options: ProtocolOptions }) {
   if (!found.pom) {
     return (
-      <p role="status" className="border-l-4 border-berry bg-berry-bg px-3 py-2 text-[15px]">
+      <p role="status" className="border-l-4 border-berry bg-berry-bg px-3 py-2 text-plain">
         {found.trouble}
       </p>
     );
@@ -140,11 +140,11 @@ function Answer({ found, options }: { found: Found; options: ProtocolOptions }) 
   const { tapes, stems } = found.pom;
   return (
     <div role="status" className="flex flex-wrap items-baseline gap-x-3">
-      <h2 className="text-[16px] font-semibold desk:w-full">Put the tape {stems === 'separate' ? 'on each stem' : 'here'}</h2>
-      <p className="figure text-[30px] leading-tight font-bold desk:text-[38px]" data-pom>
+      <h2 className="text-base font-semibold desk:w-full">Put the tape {stems === 'separate' ? 'on each stem' : 'here'}</h2>
+      <p className="figure text-page leading-tight font-bold desk:text-reading" data-pom>
         {tapes.map((t) => showPom(t, options.units)).join(' and ')}
       </p>
-      <p className="text-[14.5px] text-soft">along the stem above the {FROM[found.pom.reference]}</p>
+      <p className="text-small text-soft">along the stem above the {FROM[found.pom.reference]}</p>
     </div>
   );
 }
@@ -155,7 +155,7 @@ function Why({ found, p }: { found: Found; p: Props }) {
   if (!found.pom) return null;
   return (
     <>
-      <ol className="mt-2 list-decimal pl-5 text-[15px] leading-snug">
+      <ol className="mt-2 list-decimal pl-5 text-plain leading-snug">
         {found.pom.steps.map((s) => (
           <li key={s.code} className="py-0.5" data-step={s.code}>
             {s.text}
@@ -163,12 +163,12 @@ function Why({ found, p }: { found: Found; p: Props }) {
         ))}
       </ol>
       {found.pom.flags.map((f) => (
-        <p key={f.code} className="mt-1 border-l-4 border-berry pl-2 text-[14.5px]" data-flag={f.code}>
+        <p key={f.code} className="mt-1 border-l-4 border-berry pl-2 text-small" data-flag={f.code}>
           {f.text}
         </p>
       ))}
       {[...found.pom.assumptions.map((a) => a.text), p.hint, markOf(p.protocol.options)].filter(Boolean).map((text) => (
-        <p key={text} className="mt-1 text-[14.5px] text-soft">
+        <p key={text} className="mt-1 text-small text-soft">
           {text}
         </p>
       ))}
@@ -189,8 +189,8 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
     Math.abs(m) < 0.0005 ? '–' : us ? `${signed(m / METRES_PER_INCH, 1)} in` : `${signed(fromMetres(m, 'cm'), 1)} cm`;
   return (
     <div className="mt-4 border-t-2 border-ink pt-2">
-      <table className="w-full text-left text-[14.5px]">
-        <caption className="pb-1 text-left text-[13.5px] text-soft">
+      <table className="w-full text-left text-small">
+        <caption className="pb-1 text-left text-note text-soft">
           The same trunk under other protocols: their height by your tape, and what it changes in diameter and basal area (g)
         </caption>
         <thead className="sr-only">
@@ -215,21 +215,21 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
                       </span>
                     ))}
                     {s.pom.value.stems === 'separate' && mine.stems === 'one' && (
-                      <span className="block font-sans text-[12.5px] text-soft">each stem</span>
+                      <span className="block font-sans text-note text-soft">each stem</span>
                     )}
                     {s.pom.value.stems === 'one' && mine.stems === 'separate' && (
-                      <span className="block font-sans text-[12.5px] text-soft">one stem</span>
+                      <span className="block font-sans text-note text-soft">one stem</span>
                     )}
                   </td>
                   <td className="figure w-[5.6rem] pl-2 text-right leading-tight whitespace-nowrap">
                     {s.difference && diameter(s.difference.diameter)}
                     {s.difference && Math.abs(s.difference.basalArea) >= 0.0005 && (
-                      <span className="block text-[12.5px] text-soft">g {signed(s.difference.basalArea * 100, 1)} %</span>
+                      <span className="block text-note text-soft">g {signed(s.difference.basalArea * 100, 1)} %</span>
                     )}
                   </td>
                 </>
               ) : (
-                <td colSpan={2} className="text-right text-[13px] text-soft">
+                <td colSpan={2} className="text-right text-note text-soft">
                   no point on this trunk
                 </td>
               )}
@@ -237,7 +237,7 @@ function Schools({ schools, protocol, mine }: { schools: readonly School[]; prot
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-[13px] text-soft">{TAPER_SAID}</p>
+      <p className="mt-1 text-note text-soft">{TAPER_SAID}</p>
     </div>
   );
 }

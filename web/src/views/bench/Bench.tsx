@@ -1,9 +1,10 @@
 import { SIMULATED_METHODS, type SimulatedMethod } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
-import { loadPreferences, readJson, writeJson } from '../../field/device';
+import { readJson, writeJson } from '../../field/device';
+import { savedPreferences } from '../../field/preferences';
 import { wordsOf } from '../../methods/index';
+import { Frame } from '../../ui/frame/Frame';
 import { Handles } from '../../ui/Handles';
-import { Shell } from '../../ui/Shell';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
@@ -16,7 +17,7 @@ const words = (m: SimulatedMethod) => wordsOf(m).name;
 function open(): BenchState {
   const saved = readJson<BenchState>(KEY);
   const asked = new URLSearchParams(location.search).get('method') as SimulatedMethod | null;
-  const state = saved ? { ...BENCH, ...saved, typed: {} } : { ...BENCH, units: loadPreferences().units };
+  const state = saved ? { ...BENCH, ...saved, typed: {} } : { ...BENCH, units: savedPreferences().units };
   return asked && SIMULATED_METHODS.includes(asked) ? { ...state, method: asked } : state;
 }
 
@@ -27,10 +28,10 @@ export default function Bench() {
   const view = useMemo(() => benchOf(bench), [bench]);
   const set = (change: Partial<BenchState>) => setBench((b) => ({ ...b, typed: {}, ...change }));
   return (
-    <Shell where="Bench" wide>
+    <Frame tab="bench" wide>
       <div className="mb-4 flex items-end justify-between gap-3">
         <div>
-          <h1 className="text-[30px] leading-tight font-bold">Bench</h1>
+          <h1 className="text-page leading-tight font-bold">Bench</h1>
           <p className="max-w-prose text-soft">
             Type what was read, or take hold of the tree and the eye: the height and its error follow.
           </p>
@@ -64,7 +65,7 @@ export default function Bench() {
       <div className="mt-8 border-t border-edge pt-5">
         <Compare bench={bench} />
       </div>
-    </Shell>
+    </Frame>
   );
 }
 
@@ -152,7 +153,7 @@ function Fields({ bench, view, setBench }: { bench: BenchState; view: BenchView;
   return (
     <section aria-labelledby="read" className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <h2 id="read" className="text-[17px] font-semibold">
+        <h2 id="read" className="text-lead font-semibold">
           What is read
         </h2>
         {angles && (
@@ -166,10 +167,10 @@ function Fields({ bench, view, setBench }: { bench: BenchState; view: BenchView;
         )}
       </div>
       {view.fields.map((f) => (
-        <label key={f.key} className="grid grid-cols-[1fr_112px_28px] items-center gap-2 text-[15px]">
+        <label key={f.key} className="grid grid-cols-[1fr_112px_28px] items-center gap-2 text-plain">
           <span className={f.changed ? 'font-semibold' : ''}>{f.label}</span>
           <input
-            className={`figure min-h-12 w-full rounded-[10px] border-[1.5px] bg-field px-2 text-right text-[18px] ${f.wrong ? 'border-berry' : f.changed ? 'border-resin' : 'border-edge'}`}
+            className={`figure min-h-12 w-full rounded-[10px] border-[1.5px] bg-field px-2 text-right text-lead ${f.wrong ? 'border-berry' : f.changed ? 'border-resin' : 'border-edge'}`}
             inputMode="decimal"
             autoComplete="off"
             maxLength={12}
@@ -178,7 +179,7 @@ function Fields({ bench, view, setBench }: { bench: BenchState; view: BenchView;
             onChange={(e) => setBench((b) => ({ ...b, typed: { ...b.typed, [f.key]: e.target.value } }))}
           />
           <span className="text-soft">{f.unit}</span>
-          {f.wrong && <span className="col-span-3 text-[14px] text-berry">{f.wrong}</span>}
+          {f.wrong && <span className="col-span-3 text-small text-berry">{f.wrong}</span>}
         </label>
       ))}
       {changed && (

@@ -17,10 +17,10 @@ export function Compare({ bench }: { bench: BenchState }) {
   const us = bench.units === 'us';
   return (
     <section aria-labelledby="compare" className="flex flex-col gap-3">
-      <h2 id="compare" className="text-[20px] font-bold">
+      <h2 id="compare" className="text-title font-bold">
         Methods on this tree
       </h2>
-      <p className="max-w-prose text-[15px] text-soft">
+      <p className="max-w-prose text-plain text-soft">
         The tree as it stands here, measured {TRIALS} times by each, with instruments that err as theirs usually do. Up to four.
       </p>
       <fieldset className="flex flex-wrap gap-1.5">
@@ -78,7 +78,7 @@ function Trials({ trials, us }: { trials: readonly MethodTrial[]; us: boolean })
         height={70 + 52 * trials.length}
         option={option}
       />
-      <table className="w-full text-left text-[15px]">
+      <table className="w-full text-left text-plain">
         <thead className="text-soft">
           <tr>
             <th className="py-1 pr-3 font-normal">Method</th>
@@ -102,7 +102,7 @@ function Trials({ trials, us }: { trials: readonly MethodTrial[]; us: boolean })
               </td>
               <td className="figure py-2">
                 ± {n(t.stated)} {unit}
-                {t.failed > 0 && <span className="block text-[13px] text-berry">{t.failed} gave no height</span>}
+                {t.failed > 0 && <span className="block text-note text-berry">{t.failed} gave no height</span>}
               </td>
             </tr>
           ))}

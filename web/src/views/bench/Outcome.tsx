@@ -18,20 +18,18 @@ export function Outcome({ bench, view, set }: { bench: BenchState; view: BenchVi
     <section aria-label="Result" className="bg-ink p-4 text-sheet" aria-live="polite">
       {height ? (
         <>
-          <p className="figure text-[30px] leading-tight font-semibold" data-bench-height>
-            {showHeight(height.value, bench.units)} <span className="text-[20px]">± {n(height.sigma)}</span>
+          <p className="figure text-page leading-tight font-semibold" data-bench-height>
+            {showHeight(height.value, bench.units)} <span className="text-title">± {n(height.sigma)}</span>
           </p>
           {view.off !== null && (
-            <p className="text-[15px]" data-bench-off>
+            <p className="text-plain" data-bench-off>
               {Math.abs(view.off) < 0.005
                 ? `The tree is ${showHeight(height.value, bench.units)}: nothing misleads.`
                 : `The tree is ${n(bench.tree.height, 1)} ${unit}: this reads ${n(Math.abs(view.off))} ${unit} too ${view.off > 0 ? 'high' : 'low'}.`}
             </p>
           )}
-          {height.stemLength !== null && (
-            <p className="text-[15px]">Along the leaning stem {showHeight(height.stemLength, bench.units)}.</p>
-          )}
-          <ul className="mt-2 flex flex-col gap-1 text-[14px]">
+          {height.stemLength !== null && <p className="text-plain">Along the leaning stem {showHeight(height.stemLength, bench.units)}.</p>}
+          <ul className="mt-2 flex flex-col gap-1 text-small">
             {parts
               .filter(([, s]) => s > 0.0005)
               .map(([part, s]) => (
@@ -47,9 +45,9 @@ export function Outcome({ bench, view, set }: { bench: BenchState; view: BenchVi
           <Stand bench={bench} view={view} sigma={height.sigma} set={set} />
         </>
       ) : (
-        <p className="text-[16px]">{view.trouble}</p>
+        <p className="text-base">{view.trouble}</p>
       )}
-      <p className="figure mt-3 text-[13.5px] opacity-85">{wordsOf(bench.method).formula}</p>
+      <p className="figure mt-3 text-note opacity-85">{wordsOf(bench.method).formula}</p>
     </section>
   );
 }
@@ -84,9 +82,9 @@ function Stand({
     return n !== null && n > 0 && n <= 1000 ? n : null;
   };
   const box =
-    'figure min-h-12 w-20 border-2 border-sheet bg-ink px-2 text-right text-[16px] text-sheet placeholder:text-sheet placeholder:opacity-80';
+    'figure min-h-12 w-20 border-2 border-sheet bg-ink px-2 text-right text-base text-sheet placeholder:text-sheet placeholder:opacity-80';
   return (
-    <div className="mt-3 flex flex-col gap-2 text-[15px]">
+    <div className="mt-3 flex flex-col gap-2 text-plain">
       {worth && (
         <button
           type="button"

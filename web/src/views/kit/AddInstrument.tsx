@@ -1,3 +1,4 @@
+import { FACTOR, type InstrumentTool, TOOL_WORDS } from '../../book/instrument-model';
 import { scaleEndOf } from '../../book/instrument-scale';
 import type { BodyOf } from '../../contract/envelope';
 import { INSTRUMENT_TOOLS } from '../../contract/kinds/instrument';
@@ -5,7 +6,6 @@ import { InstrumentBody } from '../../contract/records/instrument';
 import { type FormOf, useContractForm } from '../../ui/contract-form';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
-import { FACTOR, type InstrumentTool, TOOL_WORDS } from './instrument-model';
 
 /** What an angle instrument may be read on, by a name of its own. */
 const SCALES = [
@@ -61,7 +61,7 @@ export function AddInstrument({ onAdd }: { onAdd: (body: BodyOf<'instrument'>) =
   const { typed, field, body, submit, reset } = useContractForm(InstrumentBody, EMPTY, form);
   const words = TOOL_WORDS[typed.tool as InstrumentTool];
   return (
-    <details className="mt-3 text-[15px]">
+    <details className="mt-3 text-plain">
       <summary className="flex min-h-12 items-center font-semibold">+ another instrument</summary>
       <form
         className="flex flex-wrap items-start gap-3"

@@ -1,10 +1,10 @@
 import { formatNumber, fromMetres, type LengthUnit, metres, parseLength, showPom, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
+import { MEASURE_NAMES, type MeasureLine, type PersonKit } from '../../book/kit-model';
 import type { BodyOf } from '../../contract/envelope';
 import { BODY_RANGES, type BodyMeasure } from '../../contract/kinds/body-measure';
 import { BodyMeasureBody } from '../../contract/records/body-measure';
 import { useContractForm } from '../../ui/contract-form';
-import { MEASURE_NAMES, type MeasureLine, type PersonKit } from './kit-model';
 
 interface Props {
   readonly kit: PersonKit;
@@ -18,8 +18,8 @@ export function BodyMeasures({ kit, units, today, onKeep }: Props) {
   const [open, setOpen] = useState<BodyMeasure | null>(null);
   return (
     <section className="mt-6">
-      <h2 className="text-[20px] font-semibold">Body marks and reach</h2>
-      <p className="mt-1 max-w-prose text-[15px] text-soft">
+      <h2 className="text-title font-semibold">Body marks and reach</h2>
+      <p className="mt-1 max-w-prose text-plain text-soft">
         Taken with the boots or snowshoes of the day; due again after a year, or with other boots. Not for permanent plots: there a tape or
         a stick finds the point.
       </p>
@@ -28,10 +28,10 @@ export function BodyMeasures({ kit, units, today, onKeep }: Props) {
           <li key={m.what} className="border-b border-edge py-2" data-measure={m.what}>
             <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 desk:grid-cols-[13rem_7rem_minmax(0,1fr)_auto]">
               <span className="font-semibold">{MEASURE_NAMES[m.what]}</span>
-              <span className="figure text-right text-[20px] font-semibold desk:text-left">
+              <span className="figure text-right text-title font-semibold desk:text-left">
                 {m.value === null ? '–' : show(m.what, m.value, units)}
               </span>
-              <span className="flex flex-wrap justify-between gap-x-4 text-[15px]">
+              <span className="flex flex-wrap justify-between gap-x-4 text-plain">
                 <span className="text-soft">
                   {sayMeasure(m).map((part) => (
                     <span key={part} className="mr-1 inline-block">
@@ -144,7 +144,7 @@ function Take({
   const field = 'mt-1 block box w-full';
   return (
     <form onSubmit={form.submit(onKeep)} className="mt-3 grid gap-3 desk:grid-cols-[10rem_1fr_1fr_auto] desk:items-end" noValidate>
-      <label className="text-[15px]">
+      <label className="text-plain">
         {MEASURE_NAMES[m.what]}, {unit}
         <input
           className={`${field} figure`}
@@ -156,12 +156,12 @@ function Take({
           onChange={(e) => value.onChange(e.target.value)}
         />
       </label>
-      <label className="text-[15px]">
+      <label className="text-plain">
         In which boots
         <input className={field} value={footwear.value} maxLength={80} onChange={(e) => footwear.onChange(e.target.value)} />
       </label>
       {m.what === 'breast-height-mark' ? (
-        <label className="text-[15px]">
+        <label className="text-plain">
           Where on you
           <input className={field} value={where.value} maxLength={120} onChange={(e) => where.onChange(e.target.value)} />
         </label>
@@ -176,7 +176,7 @@ function Take({
           Not now
         </button>
       </span>
-      <p id="take-wrong" className="text-[15px] text-berry desk:col-span-4" aria-live="polite">
+      <p id="take-wrong" className="text-plain text-berry desk:col-span-4" aria-live="polite">
         {value.refusal ?? footwear.refusal ?? where.refusal}
       </p>
     </form>

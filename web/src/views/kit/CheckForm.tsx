@@ -50,7 +50,7 @@ export function CheckForm({ instrument, what, onKeep }: Props) {
   );
   return (
     <form className="mt-2 flex flex-col gap-3 border-l-4 border-resin bg-resin-bg p-3" onSubmit={form.submit(onKeep)}>
-      <p className="max-w-prose text-[15px]">
+      <p className="max-w-prose text-plain">
         {what === 'base'
           ? 'Tape a base on level ground, 10 m if there is room, at the temperature of the day, and read it with the instrument.'
           : 'Two marks at the same height above the ground, some 20 m apart. Sight from the first to the second, walk over, sight back. Degrees, with their signs.'}

@@ -1,13 +1,13 @@
 import { formatNumber, metres, showHeight } from '@arbolito/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { Book } from '../../book/book';
+import { FACTOR, type InstrumentLine, instrumentsOf, TOOL_WORDS } from '../../book/instrument-model';
 import type { Recomputed } from '../../book/recomputed';
 import type { Instruments as InHand } from '../../book/slots';
 import type { BodyOf } from '../../contract/envelope';
 import { sheets } from '../../field/use-sheet';
 import { AddInstrument } from './AddInstrument';
 import { CheckForm } from './CheckForm';
-import { FACTOR, type InstrumentLine, instrumentsOf, TOOL_WORDS } from './instrument-model';
 
 interface Props {
   readonly book: Book;
@@ -24,10 +24,10 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
   const [open, setOpen] = useState<string | null>(null);
   return (
     <section className="mt-8" aria-labelledby="instruments">
-      <h2 id="instruments" className="text-[20px] font-semibold">
+      <h2 id="instruments" className="text-title font-semibold">
         Instruments
       </h2>
-      <p className="mt-1 max-w-prose text-[15px] text-soft">
+      <p className="mt-1 max-w-prose text-plain text-soft">
         Readings name the instrument in hand. A check that fails puts right what it read since its last good one, and everything that
         follows from it.
       </p>
@@ -40,7 +40,7 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
               <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
                 <span className="min-w-0 flex-1 desk:w-56 desk:flex-none">
                   <span className="block font-semibold">{i.name}</span>
-                  <span className="block text-[14.5px] text-soft">
+                  <span className="block text-small text-soft">
                     {words.name}
                     {i.sigma !== null &&
                       words.sigma &&
@@ -48,7 +48,7 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
                     {i.end !== null && `, scale up to ${i.end}`}
                   </span>
                 </span>
-                <span className="order-last w-full text-[15px] empty:hidden desk:order-none desk:w-auto desk:min-w-0 desk:flex-1">
+                <span className="order-last w-full text-plain empty:hidden desk:order-none desk:w-auto desk:min-w-0 desk:flex-1">
                   {sayCheck(i)}
                 </span>
                 {words.use && (
@@ -134,7 +134,7 @@ function Changed({ book, line }: { book: Book; line: InstrumentLine }) {
   }, [book, line.id, failed]);
   if (trees.length === 0) return null;
   return (
-    <details className="mt-1 text-[15px]" open>
+    <details className="mt-1 text-plain" open>
       <summary className="flex min-h-12 items-center font-semibold">
         {trees.length} {trees.length === 1 ? 'height is' : 'heights are'} put right by a failed check
       </summary>

@@ -1,18 +1,19 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { TOOL_WORDS } from '../../book/instrument-model';
+import { kitOf } from '../../book/kit-model';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { PersonBody } from '../../contract/records/person';
 import { bookStore } from '../../field/book-store';
-import { loadPreferences, makerNow, savePreferences } from '../../field/device';
+import { makerNow } from '../../field/device';
+import { onPreferences, savedPreferences, savePreferences, takeInHand } from '../../field/preferences';
 import { useBookState } from '../../field/use-book';
 import { useContractForm } from '../../ui/contract-form';
+import { Frame } from '../../ui/frame/Frame';
 import { PersonSelect } from '../../ui/PersonSelect';
-import { Shell } from '../../ui/Shell';
 import { useToday } from '../../ui/use-today';
 import { BodyMeasures } from './BodyMeasures';
 import { Instruments } from './Instruments';
-import { TOOL_WORDS } from './instrument-model';
-import { kitOf } from './kit-model';
 import { Paces } from './Paces';
 import { Tools } from './Tools';
 
@@ -20,28 +21,24 @@ import { Tools } from './Tools';
 export default function Kit() {
   const state = useBookState();
   const { book } = state;
-  const [prefs, setPrefs] = useState(loadPreferences);
+  const prefs = useSyncExternalStore(onPreferences, savedPreferences);
   const [units, setUnits] = useState(prefs.units);
   const people = book.all('person');
   const person = people.find((p) => p.entity === prefs.person) ?? people[0] ?? null;
   const today = useToday();
   const kit = useMemo(() => (person ? kitOf(book, person.entity, today) : null), [book, person, today]);
-  const choose = (id: string) => {
-    const next = { ...loadPreferences(), person: id };
-    savePreferences(next);
-    setPrefs(next);
-  };
+  const choose = (id: string) => savePreferences({ person: id });
   const keep = (record: AnyRecord) => void bookStore.keep([record]);
   useEffect(() => {
     if (state.loaded) void bookStore.openPaired();
   }, [state.loaded]);
-  if (!state.loaded) return <Shell where="Kit">Opening the book …</Shell>;
+  if (!state.loaded) return <Frame tab="kit">Opening the book …</Frame>;
   return (
-    <Shell where="Kit">
+    <Frame tab="kit">
       <div className="flex flex-wrap items-center justify-between gap-4">
-        <h1 className="text-[30px] leading-tight font-bold">Kit</h1>
+        <h1 className="text-page leading-tight font-bold">Kit</h1>
         {people.length > 0 && (
-          <div className="flex items-center gap-3 text-[15px]">
+          <div className="flex items-center gap-3 text-plain">
             <span className="text-soft">Of</span>
             <PersonSelect people={people} value={person?.entity ?? null} name="Whose kit" onPick={(id) => id && choose(id)} />
           </div>
@@ -101,16 +98,9 @@ export default function Kit() {
         onUse={(line, on) => {
           const { use } = TOOL_WORDS[line.tool];
           if (!use) return;
-          const now = loadPreferences();
-          const { [use]: _, ...others } = now.instruments;
+          const { [use]: _, ...others } = prefs.instruments;
           // an instrument brings its own scale
-          const next = {
-            ...now,
-            instruments: on ? { ...others, [use]: line.id } : others,
-            ...(on && line.scale ? { scale: line.scale } : {}),
-          };
-          savePreferences(next);
-          setPrefs(next);
+          takeInHand(on ? { ...others, [use]: line.id } : others, on ? line.scale : null);
         }}
         onKeepCheck={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'calibration', body) as AnyRecord)}
         onAdd={(body) => keep(makeRecord(makerNow(person?.entity ?? null), 'instrument', body) as AnyRecord)}
@@ -122,7 +112,7 @@ export default function Kit() {
           choose(made.id);
         }}
       />
-    </Shell>
+    </Frame>
   );
 }
 

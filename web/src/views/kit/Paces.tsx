@@ -41,41 +41,41 @@ export function Paces({ book, person, units, today, onKeep }: Props) {
   return (
     <section className="mt-8" aria-labelledby="pace">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h2 id="pace" className="text-[20px] font-semibold">
+        <h2 id="pace" className="text-title font-semibold">
           Pace
         </h2>
         <button type="button" className="button px-3" aria-expanded={open} onClick={() => setOpen(!open)}>
           {all.length === 0 ? 'Walk a course' : 'Walk it again'}
         </button>
       </div>
-      <p className="mt-1 max-w-prose text-[15px] text-soft">
+      <p className="mt-1 max-w-prose text-plain text-soft">
         On a taped course of at least {PACE_COURSE} m, normal steps, the boots of the day, {PACE_RUNS} runs or more. Their spread is the
         error of what you pace.
       </p>
       <div className="mt-3 grid gap-4 border-t-2 border-ink py-3 desk:grid-cols-[14rem_minmax(0,1fr)]">
         <div>
-          <p className="figure text-[24px] leading-tight font-semibold" data-pace>
+          <p className="figure text-head leading-tight font-semibold" data-pace>
             {now ? show(now.pace, units) : '–'}
           </p>
-          <p className="text-[15px] text-soft">
+          <p className="text-plain text-soft">
             {now?.spread
               ? `± ${formatNumber(now.spread * 100, 1)} %, ${now.runs} runs`
               : now
                 ? 'one run: ± 4 % until there are more'
                 : 'not calibrated: paces give no distance yet'}
           </p>
-          {pairs > 0 && <p className="text-[15px]">{pairs} more from distances both paced and taped: each counts in its own survey</p>}
+          {pairs > 0 && <p className="text-plain">{pairs} more from distances both paced and taped: each counts in its own survey</p>}
           {kept && !kept.careful && (
-            <p className="text-[15px] text-resin-text">short course or few runs: walk it again when there is time</p>
+            <p className="text-plain text-resin-text">short course or few runs: walk it again when there is time</p>
           )}
           {due && (
-            <p className={`text-[15px] ${due.state === 'due' ? 'font-semibold text-berry' : 'text-soft'}`}>
+            <p className={`text-plain ${due.state === 'due' ? 'font-semibold text-berry' : 'text-soft'}`}>
               {due.state === 'due' ? 'due: a year is over' : `good for ${due.days} days`}
               {last?.body.footwear && `, in ${last.body.footwear}`}
             </p>
           )}
           {drift?.drifted && (
-            <p className="text-[15px] font-semibold text-berry">
+            <p className="text-plain font-semibold text-berry">
               {formatNumber(Math.abs(drift.share) * 100, 1)} % {drift.share > 0 ? 'longer' : 'shorter'} than before: more than the runs’ own
               spread.
             </p>

@@ -1,5 +1,5 @@
 import { formatNumber, showDiameter } from '@arbolito/core';
-import type { PersonKit, ToolLine } from './kit-model';
+import type { PersonKit, ToolLine } from '../../book/kit-model';
 
 const NAMES = { estimate: 'The eye', 'biltmore-stick': 'Biltmore stick', optical: 'Optical dendrometer', caliper: 'Caliper' } as const;
 
@@ -8,8 +8,8 @@ export function Tools({ kit, onAdopt }: { kit: PersonKit; onAdopt: (tool: ToolLi
   const widest = Math.max(0.05, ...kit.tools.map((t) => Math.abs(t.record.bias) + 2 * t.record.sigma));
   return (
     <section className="mt-8">
-      <h2 className="text-[20px] font-semibold">Tools, against the tape</h2>
-      <p className="mt-1 max-w-prose text-[15px] text-soft">
+      <h2 className="text-title font-semibold">Tools, against the tape</h2>
+      <p className="mt-1 max-w-prose text-plain text-soft">
         Whenever one stem is read at one height by a tool and by a better one, the pair is counted here. The error that a survey’s own pairs
         show is used in that survey; adopt what all of them show, and it is used everywhere. Bands: two errors either side; the mark: what
         the tool reads too much or too little.
@@ -23,11 +23,11 @@ export function Tools({ kit, onAdopt }: { kit: PersonKit; onAdopt: (tool: ToolLi
           >
             <div>
               <p className="font-semibold">{NAMES[t.tool]}</p>
-              <p className="text-[14.5px] text-soft">
+              <p className="text-small text-soft">
                 {t.record.pairs === 0 ? 'no pairs yet: typical error' : `${t.record.pairs} ${t.record.pairs === 1 ? 'pair' : 'pairs'}`}
               </p>
               {t.adopted && (
-                <p className="text-[14.5px] text-soft">
+                <p className="text-small text-soft">
                   adopted {t.adopted.on}: ±{percent(t.adopted.sigma)}, {t.adopted.pairs} pairs
                 </p>
               )}
@@ -39,12 +39,12 @@ export function Tools({ kit, onAdopt }: { kit: PersonKit; onAdopt: (tool: ToolLi
             </div>
             <div className="min-w-0">
               <Band t={t} widest={widest} />
-              <p className="figure text-[14.5px]">
+              <p className="figure text-small">
                 ±{percent(t.record.sigma)} {t.record.pairs > 0 && <span className="text-soft">(typical ±{percent(t.typical)})</span>}
               </p>
-              {t.record.pairs > 0 && <p className="text-[14.5px]">{sayBias(t)}</p>}
+              {t.record.pairs > 0 && <p className="text-small">{sayBias(t)}</p>}
             </div>
-            <ul className="text-[14.5px]">
+            <ul className="text-small">
               {t.purposes.map((p) => (
                 <li key={p.name} className={p.upTo === null ? 'text-soft' : ''}>
                   {sayPurpose(p)}

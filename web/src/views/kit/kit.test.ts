@@ -4,9 +4,9 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { bodyHint } from '../../book/body-hint';
 import { Book } from '../../book/book';
+import { kitOf } from '../../book/kit-model';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
-import { kitOf } from './kit-model';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);

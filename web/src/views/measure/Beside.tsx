@@ -10,8 +10,8 @@ function NotHere() {
   return <p className="max-w-prose text-soft">Will it reach? is not on this device yet: it is fetched while the server answers.</p>;
 }
 
-/** What stands beside the sight sheet: the steps, or whether the tree would reach something. */
-export type Panel = 'steps' | 'reach' | null;
+/** What stands beside the sight sheet or in its place: the steps, whether the tree would reach something, another page of the tree. */
+export type Panel = 'steps' | 'reach' | 'visits' | 'sheet' | null;
 
 /** What was said of an object belongs to the tree in hand and outlives a look at the steps or the trunk. */
 export function useReach() {

@@ -30,7 +30,7 @@ function OptionalSteps({ m, onReach }: { m: MeasureModel; onReach: () => void })
       ))}
       {m.result.height.ok && <Choice label="will it reach?" on={false} pick={onReach} />}
       {open.length === 0 && m.determination.station === null && (
-        <span className="self-center text-[15px] text-soft">Everything is read.</span>
+        <span className="self-center text-plain text-soft">Everything is read.</span>
       )}
     </Row>
   );

@@ -21,7 +21,7 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
   return (
     <section aria-label="How the height is measured" className="flex flex-col gap-1.5">
       <MethodSelect m={m} className="chip w-full justify-start text-left" onPick={onPick} />
-      {m.determination.station === null && <p className="text-[14px] leading-snug text-soft">{METHODS[m.method].when}</p>}
+      {m.determination.station === null && <p className="text-small leading-snug text-soft">{METHODS[m.method].when}</p>}
       {shown.length > 0 && (m.determination.station === null || shown.length > 1) && (
         <ol className="flex flex-col">
           {shown.map((d) => (
@@ -33,17 +33,17 @@ export function Determinations({ m, onPick }: { m: MeasureModel; onPick?: (() =>
                 onClick={then(() => m.openDetermination(d.id))}
               >
                 <span>{wordsOf(d.method).short}</span>
-                <span className="figure ml-auto text-[15px]">
+                <span className="figure ml-auto text-plain">
                   {d.height ? `${showHeight(d.height.value, units)} ±${formatNumber(d.height.sigma / per, 1)}` : '–'}
                 </span>
-                {agreement?.odd === d.station && <span className="text-[13px] text-berry">odd one</span>}
+                {agreement?.odd === d.station && <span className="text-note text-berry">odd one</span>}
               </button>
             </li>
           ))}
         </ol>
       )}
       {agreement && (
-        <p className="text-[14px] text-soft">
+        <p className="text-small text-soft">
           Mean of {agreement.determinations}: spread {formatNumber(agreement.spread / per, 2)} {units === 'us' ? 'ft' : 'm'},{' '}
           {agreement.agree ? 'within their errors' : 'more than their errors allow'}
         </p>

@@ -34,18 +34,18 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
     <div className="flex flex-col gap-1">
       {step ? (
         <div className="sr-only desk:not-sr-only">
-          <h1 className="text-[18px] font-semibold">
+          <h1 className="text-lead font-semibold">
             {title}
             {step.id === 'dbh' && m.stems.length > 1 && ` of ${m.stems.length} stems`}
           </h1>
-          <p className="text-[14.5px] text-soft">{ask}</p>
+          <p className="text-small text-soft">{ask}</p>
         </div>
       ) : (
         <div className="flex min-h-[52px] flex-col justify-center">
-          <h1 className="text-[18px] font-semibold">
+          <h1 className="text-lead font-semibold">
             Tree {m.tree.tag} <Kept />
           </h1>
-          <p className="text-[14px] text-soft">
+          <p className="text-small text-soft">
             {refusal ?? (m.findings()[0] ? 'One thing to look at before you go.' : m.unseen ? UNSEEN : goodEnough(m))}
           </p>
         </div>
@@ -67,7 +67,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
             htmlFor="reading"
             className="flex h-[52px] items-center [contain:size_layout] gap-2 rounded-[10px] border-[2.5px] border-resin bg-field px-2.5"
           >
-            <span className="shrink-0 text-[13px] leading-tight text-soft desk:sr-only">
+            <span className="shrink-0 text-note leading-tight text-soft desk:sr-only">
               {title}
               {hand.again ? ', again' : ''}
             </span>
@@ -96,7 +96,7 @@ function Help({ ask, m: { draft, refusal, hand } }: { ask: string; m: MeasureMod
       <p
         id="field-help"
         aria-live="polite"
-        className={`text-[14px] leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${lines}`}`}
+        className={`text-small leading-[18px] ${refusal ? 'min-h-[18px] text-berry' : `text-soft contain-strict desk:line-clamp-1 desk:h-[18px] ${lines}`}`}
       >
         <span className={help === null ? 'desk:hidden' : undefined}>{help ?? ask}</span>
       </p>
@@ -120,7 +120,7 @@ const ReadingInput = memo(function ReadingInput({ input, words, name, invalid, p
     <input
       id="reading"
       ref={input}
-      className="figure w-full min-w-0 bg-transparent text-right text-[28px] outline-none placeholder:text-soft placeholder:opacity-100 desk:text-[34px]"
+      className="figure w-full min-w-0 bg-transparent text-right text-page outline-none placeholder:text-soft placeholder:opacity-100 desk:text-reading"
       inputMode={words ? 'text' : 'none'}
       enterKeyHint="next"
       autoComplete="off"
@@ -158,10 +158,14 @@ function yardstick({ protocol, prefs: { units } }: MeasureModel): string {
   return logs ? ` From ${showHeight(metres(2 * logs.length), units)} away a stick as long as your reach covers two.` : '';
 }
 
+/** What a tree without a height lacks. */
+const stillNeeds = (m: MeasureModel, reason: string) =>
+  m.determination.station !== null ? reason : m.result.dbh.ok ? 'No height is read.' : 'No diameter is read.';
+
 /** With the work done: whether the height is as good as the protocol asks. */
 function goodEnough(m: MeasureModel): string {
   const { height } = m.result;
-  if (!height.ok) return 'Nothing more is needed. Enter goes to the next tree.';
+  if (!height.ok) return `${stillNeeds(m, height.reason)} Enter goes to the next tree.`;
   const asked = heightTolerance(m.protocol.options, height.value.value);
   const { units } = m.prefs;
   return height.value.sigma <= asked
@@ -213,6 +217,9 @@ export function Pad({ m }: { m: MeasureModel }) {
   const from = steps.findIndex((s) => s.id === hand.at);
   const next = steps.slice(from + 1).find((s) => !s.optional && s.readings.length === 0);
   const onward = next ? next.short : 'done';
+  // a tree of which only the diameter is wanted: with that read, the next one is a key away
+  const canLeave =
+    text.trim() === '' && step !== null && step.id !== 'dbh' && step.said === null && m.determination.station === null && m.result.dbh.ok;
   const go = text.trim() ? `Keep → ${onward}` : step?.said ? `On: ${onward}` : `Skip to ${onward}`;
   // with the work done the keys are only put out of sight, laid out as they are: the next tree needs them again at once
   return (
@@ -232,6 +239,7 @@ export function Pad({ m }: { m: MeasureModel }) {
           kind={step ? padOf(m, step.id) : 'diameter'}
           decimal={DECIMAL}
           go={go}
+          onNext={canLeave ? m.nextTree : null}
           again={hand.again}
           canRepeat={Boolean(m.kept)}
           canUndo={m.canUndo}

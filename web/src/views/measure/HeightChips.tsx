@@ -1,7 +1,7 @@
 import { type AngleScale, DISTANCE_TOOLS, type LengthUnit } from '@arbolito/core';
 import { memo } from 'react';
 import type { DistanceWay } from '../../book/slots';
-import { tapeUnits } from '../../field/device';
+import { tapeUnits } from '../../field/preferences';
 import { MEASURE_METHODS, METHODS, type MeasureMethod } from '../../methods/index';
 import { TOWARD } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
@@ -174,7 +174,7 @@ function AngleChips({ m, step }: { m: HeightChipsModel; step: StepId }) {
   if (m.method === 'included-angle' && (step === 'tip' || step === 'crown-base' || step === 'merchantable')) {
     return (
       <Row>
-        <span className="self-center text-[15px] text-soft">Degrees between base and target, on the protractor.</span>
+        <span className="self-center text-plain text-soft">Degrees between base and target, on the protractor.</span>
       </Row>
     );
   }

@@ -1,6 +1,6 @@
-import { lazy, memo, Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { afterPaint } from '../../field/after-paint';
-import { useDisplay } from '../../ui/display';
+import { Frame } from '../../ui/frame/Frame';
 import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
 import { SightSheet } from '../../ui/SightSheet';
@@ -10,21 +10,37 @@ import { loadReach, type Panel, Reach, useReach } from './Beside';
 import { Chips } from './Chips';
 import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
-import { Header } from './Header';
+import { PhoneHead } from './Header';
 import { Remedy } from './Remedy';
 import { Results } from './Results';
 import { Trail } from './Trail';
+import { TreeTabs } from './TreeTabs';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
 
 const loadGuide = () => import('../../ui/tape-guide/TapeGuide');
 const TapeGuide = lazy(() => loadGuide().catch(() => ({ default: GuideNotHere })));
 
+const loadVisits = () => import('./Visits');
+const Visits = lazy(() => loadVisits().catch(() => ({ default: PageNotHere })));
+const StruckOut = lazy(() =>
+  loadVisits().then(
+    (v) => ({ default: v.StruckOut }),
+    () => ({ default: PageNotHere }),
+  ),
+);
+const loadWon = () => import('./Won');
+const Won = lazy(() => loadWon().catch(() => ({ default: PageNotHere })));
+const loadSheet = () => import('./OneTreeSheet');
+const OneTreeSheet = lazy(() => loadSheet().catch(() => ({ default: PageNotHere })));
+/** What hardly any tree needs is fetched beside the work; without a network it may not be here yet. */
+const PageNotHere = () => <p className="text-soft">This page is not on this device yet: it is fetched while the server answers.</p>;
+
 /** The guide's script could not be fetched: the tape can be read all the same. */
 function GuideNotHere({ hint }: { hint: string | null }) {
   return (
     <div className="p-6">
-      <h1 className="text-[20px] font-semibold">The guide is not on this device yet</h1>
+      <h1 className="text-title font-semibold">The guide is not on this device yet</h1>
       <p className="my-3 max-w-prose text-soft">
         It is fetched with the first page that is opened while the server answers. Go back to the tape and read it at breast height. {hint}
       </p>
@@ -38,45 +54,73 @@ export default function Measure() {
   const [panel, setPanel] = useState<Panel>(null);
   const said = useReach();
   const desk = useDesk();
-  const [display, nextDisplay] = useDisplay();
   const input = useRef<HTMLInputElement>(null);
   useKeyboard(m, input);
   useEffect(() => {
     // fetched while there is a network, used where there is none
-    const idle = setTimeout(() => void Promise.all([loadGuide(), loadReach()]).catch(() => {}), 1500);
+    const idle = setTimeout(() => void Promise.all([loadGuide(), loadReach(), loadVisits(), loadSheet(), loadWon()]).catch(() => {}), 1500);
     return () => clearTimeout(idle);
   }, []);
 
+  const survey = m.survey;
+  const inFrame = useMemo(() => survey && { id: survey.entity, name: survey.body.name }, [survey]);
+  if (m.treeStruck) return <TreeStruck m={m} survey={inFrame} />;
   if (!m.ready) return <NotHere m={m} />;
+  const atTrunk = m.hand.at === 'trunk';
+  const head = {
+    tag: m.tree.tag,
+    species: m.tree.species,
+    speciesList: m.speciesList,
+    setTree: m.setTree,
+    atTrunk,
+    panel,
+    setPanel,
+    go: m.go,
+  };
+  const page = panel === 'visits' || panel === 'sheet';
+  // a phone has no room for them while it reads
+  const tabbed = atTrunk || panel !== null;
   return (
-    <div
-      className={`grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto] overflow-hidden desk:grid-rows-[60px_auto_minmax(0,1fr)] ${panel === 'reach' ? 'desk:grid-cols-[380px_minmax(0,1fr)_324px]' : 'desk:grid-cols-[264px_minmax(0,1fr)_324px]'}`}
-    >
-      <Header
-        survey={m.survey?.entity ?? null}
-        name={m.survey?.body.name ?? 'Single trees'}
-        tag={m.tree.tag}
-        species={m.tree.species}
-        speciesList={m.speciesList}
-        setTree={m.setTree}
-        atTrunk={m.hand.at === 'trunk'}
-        panel={panel}
-        setPanel={setPanel}
-        display={display}
-        nextDisplay={nextDisplay}
-        go={m.go}
-      />
+    <Frame tab="measure" survey={inFrame} fill phone={<PhoneHead {...head} />}>
+      <div
+        className={`grid h-full grid-cols-[minmax(0,1fr)] ${tabbed ? 'grid-rows-[auto_auto_minmax(0,1fr)_auto]' : 'grid-rows-[auto_minmax(0,1fr)_auto]'} overflow-hidden desk:grid-rows-[auto_auto_minmax(0,1fr)] ${panel === 'reach' ? 'desk:grid-cols-[380px_minmax(0,1fr)_324px]' : 'desk:grid-cols-[264px_minmax(0,1fr)_324px]'}`}
+      >
+        <div className={`desk:col-span-3 ${tabbed ? '' : 'hidden desk:block'}`}>
+          <TreeTabs atTrunk={atTrunk} panel={panel} setPanel={setPanel} go={m.go} />
+        </div>
+        {atTrunk ? (
+          <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">
+            <Suspense fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
+              <TapeGuide {...guideOf(m)} />
+            </Suspense>
+          </main>
+        ) : page ? (
+          <main className="row-span-3 min-h-0 overflow-auto bg-sheet p-4 desk:col-span-3 desk:row-span-2 desk:row-start-2 desk:px-6">
+            <Suspense fallback={<p className="text-soft">Opening …</p>}>
+              {panel === 'visits' ? <Visits m={m} onPick={() => setPanel(null)} /> : <OneTreeSheet m={m} />}
+            </Suspense>
+          </main>
+        ) : (
+          <Sheets m={m} panel={panel} setPanel={setPanel} said={said} desk={desk} input={input} />
+        )}
+      </div>
+    </Frame>
+  );
+}
 
-      {m.hand.at === 'trunk' ? (
-        <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">
-          <Suspense fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
-            <TapeGuide {...guideOf(m)} />
-          </Suspense>
-        </main>
-      ) : (
-        <Sheets m={m} panel={panel} setPanel={setPanel} said={said} desk={desk} display={display} nextDisplay={nextDisplay} input={input} />
-      )}
-    </div>
+/** The tree in hand was struck out: nothing more is read of it until it is brought back. */
+function TreeStruck({ m, survey }: { m: MeasureModel; survey: { readonly id: string; readonly name: string } | null }) {
+  return (
+    <Frame tab="measure" survey={survey}>
+      <h1 className="text-head font-semibold">This tree was struck out</h1>
+      <p className="my-3 max-w-prose text-soft">What was read of it is kept and counts for nothing. It can be brought back at any time.</p>
+      <Suspense fallback={null}>
+        <StruckOut m={m} />
+      </Suspense>
+      <button type="button" className="button button-go mt-4" onClick={m.leaveTree}>
+        Next tree
+      </button>
+    </Frame>
   );
 }
 
@@ -98,13 +142,11 @@ interface SheetsProps {
   readonly setPanel: (panel: Panel) => void;
   readonly said: ReturnType<typeof useReach>;
   readonly desk: boolean;
-  readonly display: string;
-  readonly nextDisplay: () => void;
   readonly input: React.RefObject<HTMLInputElement | null>;
 }
 
 /** Steps, sight sheet and pad: all but the trunk. */
-function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }: SheetsProps) {
+function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
   const onReach = useCallback(() => setPanel('reach'), [setPanel]);
   const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
   // the next step's field and keys come first, its sheet a frame later: nobody waits for it to type, and what was typed is drawn already
@@ -115,7 +157,7 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
         aria-label={panel === 'reach' ? 'Beside the sheet' : 'The tree and its steps'}
       >
-        {desk && (panel === 'reach' ? reach : <LateTrail m={drawn} />)}
+        {desk && (panel === 'reach' ? reach : <LateTrail m={drawn} onReach={onReach} />)}
       </aside>
 
       <main className="contents">
@@ -126,12 +168,9 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
         {!desk && panel === 'steps' && (
           <div className="row-span-2 overflow-auto p-4">
             <Trail m={m} onPick={() => setPanel(null)} onReach={onReach} />
-            <div className="mt-4 flex items-center justify-between gap-3 text-[15px] text-soft">
+            <p className="mt-4 text-plain text-soft" role="status">
               <KeptState />
-              <button type="button" className="chip px-3" onClick={nextDisplay} aria-label={`Display: ${display}. Change it`}>
-                {display}
-              </button>
-            </div>
+            </p>
           </div>
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
@@ -141,11 +180,16 @@ function Sheets({ m, panel, setPanel, said, desk, display, nextDisplay, input }:
 
         <section
           aria-label="Reading"
-          className={`${panel ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
+          className={`${panel ? 'hidden desk:flex' : 'flex'} flex-col gap-1.5 p-2 desk:col-start-3 desk:row-span-2 desk:overflow-auto desk:row-start-2 desk:gap-3 desk:border-l desk:border-rule desk:p-4`}
         >
           <Field m={m} input={input} />
           <Chips m={drawn} onReach={onReach} />
           <Pad m={m} />
+          {desk && drawn.hand.at === 'done' && (
+            <Suspense fallback={null}>
+              <Won m={drawn} />
+            </Suspense>
+          )}
         </section>
       </main>
     </>
@@ -185,8 +229,8 @@ function NotHere({ m }: { m: MeasureModel }) {
 
 function Blank({ title, children }: { title: string; children?: React.ReactNode }) {
   return (
-    <main className="p-6">
-      <h1 className="text-[20px] font-semibold">{title}</h1>
+    <Frame tab="measure">
+      <h1 className="text-title font-semibold">{title}</h1>
       {children && (
         <>
           <p className="my-3 max-w-prose text-soft">{children}</p>
@@ -195,7 +239,7 @@ function Blank({ title, children }: { title: string; children?: React.ReactNode 
           </a>
         </>
       )}
-    </main>
+    </Frame>
   );
 }
 

@@ -6,7 +6,7 @@ import { newHand } from './hand';
 import type { MeasureModel } from './use-measure';
 
 /** A tree that belongs to another survey, one measured by itself above all: it goes there with all that was read of it. */
-export default function MoveTree({ m, onDone }: { m: MeasureModel; onDone: (() => void) | undefined }) {
+export default function MoveTree({ m, onDone }: { m: MeasureModel; onDone: () => void }) {
   const [to, setTo] = useState('');
   const surveys = m.book.all('survey').filter((s) => s.entity !== m.tree.found?.record.body.survey);
   const move = () => {
@@ -14,7 +14,7 @@ export default function MoveTree({ m, onDone }: { m: MeasureModel; onDone: (() =
     if (!moved) return;
     void bookStore.keep(moved.records);
     m.setHand({ ...newHand(to), tree: moved.tree, at: 'done' });
-    onDone?.();
+    onDone();
   };
   if (surveys.length === 0) return <p className="text-soft">No other survey is on this device: take one along first.</p>;
   return (

@@ -6,12 +6,42 @@ import type { MeasureModel } from './use-measure';
 export function Remedy({ m }: { m: MeasureModel }) {
   const [caution, dismiss] = useCaution(m);
   const finding = m.findings()[0];
+  if (m.changed && m.hand.at !== 'done') {
+    return (
+      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="status" data-changed>
+        <p className="flex-1 self-center px-3 py-1.5">
+          Here it is read in <b>{m.changed.here}</b>; where you measured before: {m.changed.before}.
+        </p>
+        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={m.seenWays}>
+          right
+        </button>
+      </div>
+    );
+  }
+  if (m.taken) {
+    const { by, free } = m.taken;
+    return (
+      <Bar grave code="tag-taken">
+        <div className="flex flex-wrap items-center gap-x-4">
+          <span>
+            Another tree here has the tag <b>{by.tag}</b>.
+          </span>
+          <button type="button" className="min-h-12 font-semibold underline" onClick={() => m.openTree(by.id)}>
+            open that tree
+          </button>
+          <button type="button" className="min-h-12 font-semibold underline" onClick={() => m.setTree({ tag: free })}>
+            make this one {free}
+          </button>
+        </div>
+      </Bar>
+    );
+  }
   if (m.tree.contested > 0) {
-    return <Bar grave>Two versions of a reading contradict each other. Open the steps and choose one under History.</Bar>;
+    return <Bar grave>Two versions of a reading contradict each other. Choose one of them under Visits.</Bar>;
   }
   if (caution && (!finding || finding.severity === 'advice')) {
     return (
-      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-[14px] leading-snug" role="note" data-caution={caution}>
+      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="note" data-caution={caution}>
         <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
         <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
           read
@@ -23,10 +53,17 @@ export function Remedy({ m }: { m: MeasureModel }) {
   return (
     <Bar grave={finding.severity !== 'advice'} code={finding.code}>
       <div className="flex items-stretch gap-2">
-        <button type="button" className="min-h-12 flex-1 text-left" onClick={() => m.pick(finding.target)}>
+        <button type="button" className="min-h-12 flex-1 text-left" onClick={() => m.look(finding)}>
           {finding.what} <span className="hidden desk:inline">{finding.why} </span>
           <b>{finding.remedy}</b>
         </button>
+        {finding.severity === 'doubt' && m.tree.found && (
+          <button type="button" className="min-h-12 shrink-0 px-1 font-semibold underline" onClick={() => m.confirm(finding)}>
+            I looked,
+            <br />
+            it is right
+          </button>
+        )}
         {STEP_BACK.has(finding.code) && m.room === null && (
           <button type="button" className="min-h-12 min-w-12 shrink-0 font-semibold underline" onClick={() => m.go('room')}>
             no room
@@ -44,7 +81,7 @@ function Bar({ grave, code, children }: { grave: boolean; code?: string; childre
   return (
     <div
       role="status"
-      className={`border-l-4 px-3 py-1.5 text-[14px] leading-snug ${grave ? 'border-berry bg-berry-bg' : 'border-slate bg-slate-bg'}`}
+      className={`border-l-4 px-3 py-1.5 text-small leading-snug ${grave ? 'border-berry bg-berry-bg' : 'border-slate bg-slate-bg'}`}
       data-finding={code}
     >
       {children}

@@ -33,15 +33,15 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
       {shown && (
         <div id="how" className="absolute inset-x-0 top-full z-20 border-b-2 border-ink bg-field p-4 text-ink shadow-lg">
           <p className="font-semibold">{shown.name}</p>
-          <ul className="figure mt-1 flex flex-col gap-1 text-[14px]">
+          <ul className="figure mt-1 flex flex-col gap-1 text-small">
             {shown.how().map((line) => (
               <li key={line}>{line}</li>
             ))}
           </ul>
           {shown.value && m.result.assumptions.length > 0 && (
             <>
-              <p className="mt-2 text-[14px] font-semibold">Assumed</p>
-              <ul className="text-[14px] text-soft">
+              <p className="mt-2 text-small font-semibold">Assumed</p>
+              <ul className="text-small text-soft">
                 {m.result.assumptions.map((a) => (
                   <li key={a.code}>{a.text}</li>
                 ))}
@@ -98,9 +98,9 @@ const Cell = memo(function Cell({ id, name, value, aside, open, shown, turn }: C
       onClick={() => turn(id)}
       data-figure={id}
     >
-      <span className="block text-[12.5px] leading-tight opacity-85">{name}</span>
-      <span className="figure block truncate text-[17px] leading-tight font-semibold desk:text-[18px]">{value ?? '–'}</span>
-      <span className={`block min-h-4 truncate text-[12px] leading-tight opacity-85 ${value === null ? '' : 'figure'}`}>{aside}</span>
+      <span className="block text-note leading-tight opacity-85">{name}</span>
+      <span className="figure block truncate text-lead leading-tight font-semibold desk:text-lead">{value ?? '–'}</span>
+      <span className={`block min-h-4 truncate text-note leading-tight opacity-85 ${value === null ? '' : 'figure'}`}>{aside}</span>
     </button>
   );
 });

@@ -1,5 +1,5 @@
 import { formatNumber, fromMetres, type Metres } from '@arbolito/core';
-import { tapeUnits } from '../../field/device';
+import { tapeUnits } from '../../field/preferences';
 import { Choice, Row } from './Choice';
 import { nextStem } from './tape';
 import type { MeasureModel } from './use-measure';

@@ -10,7 +10,7 @@ import {
   USUAL_REACH,
 } from '@arbolito/core';
 import { useState } from 'react';
-import { type OpticalWay, tapeUnits } from '../../field/device';
+import { type OpticalWay, tapeUnits } from '../../field/preferences';
 import { TOOL_NAMES } from '../../methods/say-reading';
 import { Choice, Row } from './Choice';
 import { Stems } from './Stems';
@@ -84,12 +84,12 @@ function Stick({ m }: { m: MeasureModel }) {
   };
   return (
     <Row>
-      <span className="flex min-w-0 flex-1 flex-col justify-center text-[13.5px] leading-tight text-soft">
+      <span className="flex min-w-0 flex-1 flex-col justify-center text-note leading-tight text-soft">
         {m.reach === null ? 'your reach is not in the kit: the stick’s own is taken' : `your reach ${show(m.reach)}`}
         {m.stickUpTo !== null && Number.isFinite(m.stickUpTo) && `; good enough here up to ${show(m.stickUpTo)}`}
         {m.stickUpTo === null && '; not good enough for this survey: use a tape'}
       </span>
-      <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
+      <label className="flex items-center gap-1.5 text-note text-soft">
         stick drawn for
         <input
           aria-label="Reach the stick is drawn for"
@@ -194,7 +194,7 @@ function Beside({
       inputMode="decimal"
       autoComplete="off"
       maxLength={20}
-      className={`figure min-h-12 w-0 min-w-0 flex-[1.3] rounded-[8px] border-[1.5px] bg-field px-2 text-[15px] placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
+      className={`figure min-h-12 w-0 min-w-0 flex-[1.3] rounded-[8px] border-[1.5px] bg-field px-2 text-plain placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
       value={value}
       onChange={(e) => set(e.target.value)}
     />

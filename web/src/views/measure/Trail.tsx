@@ -1,8 +1,8 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
-import { lazy, memo, Suspense, useState } from 'react';
-import { settled } from '../../book/versions';
-import { sayReading } from '../../methods/say-reading';
+import { Pencil, Search } from 'lucide-react';
+import { memo, useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
+import { useFindOpener } from '../../ui/frame/find-opener';
 import { Determinations } from './Determinations';
 import { Stems } from './Stems';
 import type { Step, StepId } from './steps';
@@ -15,6 +15,9 @@ const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown', 'bearing', 'crown-spread', 'base']);
 const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.optional && s.readings.length === 0 && s.id !== at;
 
+/** A tap leaves the focus in the field: what is typed next is its. */
+const keepFocus = (e: React.PointerEvent) => e.preventDefault();
+
 /** The tree and its steps; each can be gone back to, and shows what it was before. */
 export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => void; onReach?: () => void }) {
   const pick = (id: (typeof m.steps)[number]['id'] | 'done') => {
@@ -24,11 +27,11 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
   const around = { protocol: m.protocol.options, station: m.station, scale: m.prefs.scale, tape: m.tape };
   return (
     <div className="flex flex-col gap-4">
-      <TreeHead m={m} onPick={onPick} />
+      <TreeHead m={m} />
       <Visits m={m} onPick={onPick} />
       {m.stems.length > 1 && (
         <div>
-          <p className="mb-1 text-[14px] text-soft">Stems, the largest first, then clockwise</p>
+          <p className="mb-1 text-small text-soft">Stems, the largest first, then clockwise</p>
           <Stems m={m} />
         </div>
       )}
@@ -43,6 +46,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
               <li key={s.id}>
                 <button
                   type="button"
+                  onPointerDown={keepFocus}
                   onClick={() => pick(s.id)}
                   aria-current={now ? 'step' : undefined}
                   className={`relative ml-2 block min-h-12 w-full border-l-[3px] py-1.5 pl-5 text-left ${s.said ? 'border-ink' : 'border-rule'} ${now ? 'bg-resin-bg' : ''}`}
@@ -55,8 +59,8 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
                     {s.title}
                     {m.stems.length > 1 && STEM_STEPS.has(s.id) && `, stem ${m.stem}`}
                   </span>{' '}
-                  {s.said && <span className="figure text-[15px]">{s.said}</span>}
-                  {note && <span className="block text-[14px] leading-tight text-soft">{note}</span>}
+                  {s.said && <span className="figure text-plain">{s.said}</span>}
+                  {note && <span className="block text-small leading-tight text-soft">{note}</span>}
                 </button>
               </li>
             );
@@ -76,54 +80,69 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
           </button>
         )}
       </div>
-      <History m={m} />
     </div>
   );
 }
 
-const MoveTree = lazy(() => import('./MoveTree').catch(() => ({ default: MoveNotHere })));
-const MoveNotHere = () => <p className="text-soft">This needs the server once: try again with a network.</p>;
-
-/** Hardly any tree is moved: what it takes is fetched when somebody asks for it. */
-function Move({ m, onDone }: { m: MeasureModel; onDone: (() => void) | undefined }) {
-  const [open, setOpen] = useState(false);
-  if (!m.tree.found) return null;
-  return (
-    <details className="text-[15px]" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="flex min-h-12 items-center font-semibold">Move to another survey</summary>
-      <Suspense fallback={null}>{open && <MoveTree key={m.hand.tree} m={m} onDone={onDone} />}</Suspense>
-    </details>
-  );
-}
-
-/** Tag and species. They belong to the tree, not to its readings, and can be changed at any time. */
-function TreeHead({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefined }) {
+/** Which tree it is: tag and species belong to it, not to its readings, and can be changed at any time. */
+function TreeHead({ m }: { m: MeasureModel }) {
   const { tree, speciesList } = m;
+  const find = useFindOpener();
+  const [adding, setAdding] = useState(false);
   return (
     <div className="flex flex-col gap-2">
-      <label className="flex items-baseline gap-2 text-[26px] leading-tight font-bold">
-        Tree
-        <input
-          key={`${m.hand.tree} ${tree.tag}`}
-          className="figure min-h-12 w-28 min-w-0 border-b-2 border-rule bg-transparent focus:border-resin"
-          defaultValue={tree.tag}
-          maxLength={40}
-          aria-label="Tag of the tree"
-          onBlur={(e) => {
-            const tag = e.target.value.trim();
-            if (tag && tag !== tree.tag) m.setTree({ tag });
-          }}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-        />
-      </label>
-      <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} />
-      <p className="text-[14px] text-soft">
+      <div className="flex items-start justify-between gap-x-2">
+        <Tag key={m.hand.tree} m={m} />
+        <button type="button" className="chip" aria-label="Go to another tree" onClick={find}>
+          <Search size={20} aria-hidden="true" />
+        </button>
+      </div>
+      <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
+      <p className="text-small text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
-      <AddSpecies m={m} />
-      <Move m={m} onDone={onPick} />
+      {adding && <AddSpecies m={m} onDone={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** The tree's tag. Of a tree that is kept it is changed on purpose only: who types to find another one must not rename this. */
+function Tag({ m: { tree, setTree } }: { m: MeasureModel }) {
+  const [renaming, setRenaming] = useState(false);
+  const keep = (typed: string) => {
+    const tag = typed.trim();
+    if (tag && tag !== tree.tag) setTree({ tag });
+    setRenaming(false);
+  };
+  if (tree.found && !renaming) {
+    return (
+      <h2 className="flex min-w-0 flex-1 items-center justify-between gap-2 text-head leading-tight font-bold">
+        <span className="min-w-0 break-all">Tree {tree.tag}</span>
+        <button type="button" className="chip" aria-label={`Rename tree ${tree.tag}`} onClick={() => setRenaming(true)}>
+          <Pencil size={18} aria-hidden="true" />
+        </button>
+      </h2>
+    );
+  }
+  return (
+    <label className="flex items-baseline gap-2 text-head leading-tight font-bold">
+      Tree
+      <input
+        key={tree.tag}
+        // biome-ignore lint/a11y/noAutofocus: whoever asked to rename types next
+        autoFocus={renaming}
+        className="figure min-h-12 w-28 min-w-0 border-b-2 border-rule bg-transparent focus:border-resin"
+        defaultValue={tree.tag}
+        maxLength={40}
+        aria-label="Tag of the tree"
+        onBlur={(e) => keep(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+          if (e.key === 'Escape') setRenaming(false);
+        }}
+      />
+    </label>
   );
 }
 
@@ -134,7 +153,7 @@ function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefin
   if (!last) return null;
   const before = m.previous[0];
   return (
-    <div className="text-[14px] text-soft">
+    <div className="text-small text-soft">
       <p>
         {m.hand.newVisit ? 'New visit' : `Measured ${last.on}`}
         {before &&
@@ -157,7 +176,7 @@ function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefin
 }
 
 /** Name and form of crown are all a species needs to begin with; its own figures can come later. */
-function AddSpecies({ m }: { m: MeasureModel }) {
+function AddSpecies({ m, onDone }: { m: MeasureModel; onDone: () => void }) {
   const [name, setName] = useState('');
   const [crown, setCrown] = useState<'conifer' | 'broad'>('conifer');
   const clean = name.trim();
@@ -165,44 +184,44 @@ function AddSpecies({ m }: { m: MeasureModel }) {
   const add = () => {
     if (!clean || known) return;
     m.addSpecies(clean, crown);
-    setName('');
+    onDone();
   };
   return (
-    <details className="text-[15px]">
-      <summary className="flex min-h-12 items-center font-semibold">+ another species</summary>
-      <div className="flex flex-col gap-2">
-        <input
-          aria-label="Name of the species"
-          placeholder="name"
-          value={name}
-          maxLength={80}
-          onChange={(e) => setName(e.target.value)}
-          className="box"
-        />
-        <div className="flex gap-1.5">
-          {(['conifer', 'broad'] as const).map((c) => (
-            <button key={c} type="button" className="chip flex-1" aria-pressed={crown === c} onClick={() => setCrown(c)}>
-              {c === 'conifer' ? 'conifer' : 'broad crown'}
-            </button>
-          ))}
-        </div>
-        <button type="button" className="button" disabled={!clean || known} onClick={add}>
-          {known ? 'already in the list' : 'Add it to the book'}
-        </button>
+    <div className="flex flex-col gap-2 border-l-4 border-resin pl-2 text-plain">
+      <input
+        // biome-ignore lint/a11y/noAutofocus: whoever asked for another species types its name next
+        autoFocus
+        aria-label="Name of the species"
+        placeholder="name"
+        value={name}
+        maxLength={80}
+        onChange={(e) => setName(e.target.value)}
+        className="box"
+      />
+      <div className="flex gap-1.5">
+        {(['conifer', 'broad'] as const).map((c) => (
+          <button key={c} type="button" className="chip flex-1" aria-pressed={crown === c} onClick={() => setCrown(c)}>
+            {c === 'conifer' ? 'conifer' : 'broad crown'}
+          </button>
+        ))}
       </div>
-    </details>
+      <button type="button" className="button" disabled={!clean || known} onClick={add}>
+        {known ? 'already in the list' : 'Add it to the book'}
+      </button>
+    </div>
   );
 }
 
-type SpeciesProps = Pick<MeasureModel, 'speciesList' | 'setTree'> & { readonly species: string | null };
+type SpeciesProps = Pick<MeasureModel, 'speciesList' | 'setTree'> & { readonly species: string | null; readonly onNew?: () => void };
+const NEW = 'new';
 /** Not drawn again with every key: only what it shows is asked for. */
-export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList, setTree }: SpeciesProps) {
+export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList, setTree, onNew }: SpeciesProps) {
   return (
     <select
       aria-label="Species"
       className="chip w-full justify-start text-left"
       value={species ?? ''}
-      onChange={(e) => setTree({ species: e.target.value || null })}
+      onChange={(e) => (e.target.value === NEW ? onNew?.() : setTree({ species: e.target.value || null }))}
     >
       <option value="">species not said</option>
       {speciesList.map((s) => (
@@ -210,44 +229,7 @@ export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList,
           {s.body.name}
         </option>
       ))}
+      {onNew && <option value={NEW}>another species …</option>}
     </select>
   );
 });
-
-/** Every version of every reading that has more than one, and what two people disagree on. */
-function History({ m }: { m: MeasureModel }) {
-  const all = m.tree.found?.readings ?? [];
-  const changed = all.filter((e) => e.history.length > 1 || e.heads.length === 0);
-  if (changed.length === 0) return null;
-  return (
-    <details className="text-[15px]" open={m.tree.contested > 0}>
-      <summary className="flex min-h-12 items-center font-semibold">History ({changed.length} changed)</summary>
-      <ul className="flex flex-col gap-3">
-        {changed.map((e) => (
-          <li key={e.id}>
-            {e.heads.length > 1 && <p className="text-berry">Two versions contradict each other; neither counts until one is chosen.</p>}
-            <ol>
-              {e.history.map((v) => {
-                const inForce = e.heads.some((h) => h.id === v.id);
-                return (
-                  <li key={v.id} className="flex min-h-8 items-center gap-2">
-                    <span className={`figure ${inForce ? '' : 'text-soft line-through'}`}>{sayReading(v.body.read, m.prefs.units)}</span>
-                    <span className="text-[13px] text-soft">
-                      {v.body.read.kind === 'angle' || v.body.read.kind === 'shot' ? v.body.read.target : v.body.read.kind},{' '}
-                      {v.at.slice(0, 16).replace('T', ' ')}
-                    </span>
-                    {inForce && !settled(e) && (
-                      <button type="button" className="button px-3" onClick={() => m.decide(v)}>
-                        keep this
-                      </button>
-                    )}
-                  </li>
-                );
-              })}
-            </ol>
-          </li>
-        ))}
-      </ul>
-    </details>
-  );
-}

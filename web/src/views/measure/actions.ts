@@ -1,11 +1,12 @@
-import { parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
+import { type Finding, parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
 import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand, type TreePlace } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
 import { settled } from '../../book/versions';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { bookStore } from '../../field/book-store';
-import { makerNow, minuteNow, type Preferences, tapeUnits } from '../../field/device';
+import { makerNow, minuteNow } from '../../field/device';
+import { type Preferences, savedPreferences, savePreferences, savePreferencesIn, tapeUnits, waysKey } from '../../field/preferences';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
 import { sayTrunk } from '../../methods/say-trunk';
@@ -30,10 +31,19 @@ export interface Now {
   readonly last: (slot: string) => TreeInHand['entities'][number] | undefined;
 }
 
+/** What is said of two readings that differ, or of one that wants a second. */
+const ANOTHER_DECIDES: ReadonlySet<string> = new Set([
+  'second-reading',
+  'passes-disagree',
+  'tools-disagree',
+  'shots-disagree',
+  'dbh-grew',
+  'dbh-shrank',
+]);
+
 type Update<T> = (next: T | ((before: T) => T)) => void;
 export interface Setters {
   readonly setHand: Update<Hand>;
-  readonly setOwn: Update<Preferences>;
   readonly setRefusal: Update<string | null>;
 }
 
@@ -41,7 +51,14 @@ export interface Setters {
  * All that can be done in the Measure view, made once: what shows a button needs no redraw because a number changed.
  * @param now gives the view as it was last drawn
  */
-export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: Setters) {
+export function measureActions(now: () => Now, { setHand, setRefusal }: Setters) {
+  /** How it is read here from now on. */
+  const setWays = (change: Partial<Preferences>) => {
+    const { ways, prefs } = now().t;
+    const next = { ...prefs, ...change };
+    // a single tree that changes its units takes its ways along
+    savePreferencesIn(change.units ? waysKey(null, change.units) : ways, { ...next, units: change.units ?? savedPreferences().units });
+  };
   const type = (text: string | ((before: string) => string)) => {
     setRefusal(null);
     setHand((p) => ({ ...p, text: typeof text === 'string' ? text : text(p.text) }));
@@ -59,6 +76,8 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
   /** Readings begin the visit and the determination that were asked for. */
   const keepRead = (records: readonly AnyRecord[]) => {
     keep(records);
+    const { ways, prefs } = now().t;
+    if (savedPreferences().lastIn?.ways !== ways) savePreferences({ lastIn: { ways, units: prefs.units } });
     const began = records.some((r) => r.kind === 'determination' && r.body.quantity === 'height');
     if (now().hand.newVisit || began) setHand((p) => ({ ...p, newVisit: false, ...(began ? { method: null, determination: null } : {}) }));
   };
@@ -96,7 +115,7 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
   const onward = (at: StepId) => {
     const { steps, t } = now();
     if (at === 'dbh' && t.prefs.tool === 'estimate' && !t.stems.find((s) => s.name === t.stem && s.diameter !== null)) {
-      setOwn((p) => ({ ...p, tool: 'diameter-tape' }));
+      setWays({ tool: 'diameter-tape' });
       return go('dbh');
     }
     const tapes = at === 'dbh' && t.tape.of > 1 && t.tape.nth < t.tape.of;
@@ -138,8 +157,11 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
   };
 
   const nextTree = () => {
+    if (now().t.entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
+    leaveTree();
+  };
+  const leaveTree = () => {
     const { t, hand } = now();
-    if (t.entities.length === 0) return setRefusal('Nothing is read of this tree yet.');
     setRefusal(null);
     const next = newHand(t.survey === hand.survey ? hand.survey : (t.survey ?? null));
     bookStore.begin(next.tree);
@@ -158,7 +180,7 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
     // back to the determination it was read in
     const of = t.determinations.find((d) => station !== null && (d.station === station || d.far === station));
     const at = (of?.far === station && station !== null ? `far-${slot}` : slot) as StepId;
-    if (read.kind === 'diameter' || read.kind === 'optical-diameter') setOwn((p) => ({ ...p, tool: toolOf(read) }));
+    if (read.kind === 'diameter' || read.kind === 'optical-diameter') setWays({ tool: toolOf(read) });
     // digits go back to the stem they were read of
     const stem = t.stems.find((s) => s.id === newest.body.stem);
     setHand((p) => ({
@@ -175,7 +197,7 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
   /** A scale, unit or way of taping chosen: it holds from now on, and corrects the kept reading in view. */
   const choose = (change: Partial<Preferences>) => {
     const { hand, keptHead, last } = now();
-    setOwn((p) => ({ ...p, ...change }));
+    setWays(change);
     if (!keptHead || hand.text || hand.again) return;
     const { read, typed } = keptHead.body;
     const changed = readAs(read, change);
@@ -236,20 +258,45 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
   /** Another way of measuring, or the same way once more: kept apart from what is already read. */
   const measureBy = (method: MeasureMethod) => {
     const { choices, t } = now();
-    setOwn((p) => ({ ...p, method }));
+    setWays({ method });
     setRefusal(null);
     const order = methodSteps({ ...choices, method }, t.protocol.options);
     const at = order.find((id) => !isExtra(id, method)) ?? 'tip';
     setHand((p) => ({ ...p, method, determination: null, at, text: '', again: false, lower: 'base' }));
   };
 
+  /** Takes a thing out of the book with all that is part of it, or one of its strike-outs back. */
+  const strikeOut = (entity: string, reason: string) =>
+    keep([makeRecord(maker(), 'strike-out', { entity, reason: reason.trim() || null }) as AnyRecord]);
+  const bringBack = (strike: string) => keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
+
+  /** A doubt was looked at and is right: it is not said again for as long as the same is read. */
+  const confirm = ({ code, what }: Finding) =>
+    keep([makeRecord(maker(), 'confirmation', { tree: now().hand.tree, code, what }) as AnyRecord]);
+
+  /** To the reading that something is said of. Where another reading decides, that is added, never put over the first. */
+  const look = ({ target, code }: Finding) => {
+    pick(target);
+    if (ANOTHER_DECIDES.has(code)) setHand((p) => ({ ...p, again: true }));
+  };
+
   return {
     type,
+    confirm,
+    look,
+    strikeOut,
+    bringBack,
     /** The pad's keys. */
     append: (sign: string) => type((t) => t + sign),
     sign: (sign: '+' | '-') => type((t) => sign + t.replace(/^[+\-−▲▼]/, '')),
     erase: () => type((t) => t.slice(0, -1)),
-    toggleAgain: () => setHand((p) => ({ ...p, again: !p.again, text: '' })),
+    /** Once more, with what it was read with. */
+    toggleAgain: () => {
+      const { keptHead, hand } = now();
+      const read = keptHead?.body.read;
+      if (!hand.again && (read?.kind === 'diameter' || read?.kind === 'optical-diameter')) setWays({ tool: toolOf(read) });
+      setHand((p) => ({ ...p, again: !p.again, text: '' }));
+    },
     /** Digits that come from the drawing. */
     drag: ({ text, leanTo }: { text: string; leanTo?: Hand['leanTo'] }) => {
       setRefusal(null);
@@ -259,6 +306,8 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
     setTrunk: (trunk: Trunk) => setHand((p) => ({ ...p, trunk })),
     setStem: (stem: StemInHand) =>
       setHand((p) => ({ ...p, stem: inHand(stem), text: '', again: false, trunk: null, at: p.at === 'done' ? 'dbh' : p.at })),
+    /** Another tree of the survey in hand. */
+    openTree: (tree: string) => setHand((p) => ({ ...newHand(p.survey ?? now().t.survey), tree, at: 'done' })),
     beginVisit: () => setHand((p) => ({ ...newHand(p.survey), tree: p.tree, newVisit: true })),
     openDetermination: (id: string | null) =>
       setHand((p) => ({ ...p, determination: id, method: null, text: '', again: false, at: 'done' })),
@@ -267,12 +316,15 @@ export function measureActions(now: () => Now, { setHand, setOwn, setRefusal }: 
     undo,
     choose,
     setTree,
+    /** It was seen that this survey is read otherwise than the one before. */
+    seenWays: () => savePreferences({ lastIn: { ways: now().t.ways, units: now().t.prefs.units } }),
     addSpecies,
     decide,
     keepTrunk,
     pick,
     measureBy,
     nextTree,
+    leaveTree,
   };
 }
 

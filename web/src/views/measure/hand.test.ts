@@ -6,7 +6,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Book } from '../../book/book';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
-import { deviceName, loadPreferences, savePreferences, tapeUnits } from '../../field/device';
+import { deviceName } from '../../field/device';
+import { preferencesIn, savedPreferences, savePreferencesIn, tapeUnits } from '../../field/preferences';
 import { handKeeper, newHand, nextTag, openHand, protocolAt, rememberHand } from './hand';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
@@ -33,7 +34,7 @@ beforeEach(() => {
 describe('the tree in hand', () => {
   it('comes back after a reload with its step and its digits', () => {
     const hand = { ...newHand(null), at: 'tip' as const, text: '+8' };
-    rememberHand(hand);
+    rememberHand(hand, null);
     expect(location.search).toContain(hand.tree);
     expect(openHand(location.search)).toEqual(hand);
     // opened without an address it is still the same tree
@@ -64,7 +65,7 @@ describe('the tree in hand', () => {
     vi.useRealTimers();
   });
   it('is another one in another survey, and the one asked for when one is', () => {
-    rememberHand({ ...newHand(null), text: '12' });
+    rememberHand({ ...newHand(null), text: '12' }, null);
     const elsewhere = openHand(`?survey=${survey('Monte Umbrío')}`);
     expect(elsewhere).toMatchObject({ survey: survey('Monte Umbrío'), at: 'dbh', text: '' });
     const asked = v7();
@@ -92,7 +93,7 @@ describe('the tag of the next tree', () => {
 });
 
 describe('the protocol in force', () => {
-  const prefs = { ...loadPreferences(), units: 'us' as const };
+  const prefs = { ...savedPreferences(), units: 'us' as const };
   it('is the survey’s own, whatever this device prefers', () => {
     expect(protocolAt(book, survey('Monte Umbrío'), prefs)).toMatchObject({
       name: 'Forest inventory, metric',
@@ -108,9 +109,11 @@ describe('the protocol in force', () => {
 describe('what the device remembers', () => {
   it('keeps its name and its ways', () => {
     expect(deviceName()).toBe(deviceName());
-    savePreferences({ ...loadPreferences(), scale: { kind: 'fixed', distance: 15 }, lengthUnit: 'ft' });
-    expect(loadPreferences()).toMatchObject({ scale: { kind: 'fixed', distance: 15 } });
-    expect(tapeUnits(loadPreferences())).toMatchObject({ length: 'ft' });
-    expect(tapeUnits({ ...loadPreferences(), units: 'metric', lengthUnit: null })).toEqual({ diameter: 'cm', length: 'm' });
+    const there = preferencesIn('a survey', savedPreferences());
+    savePreferencesIn('a survey', { ...there, scale: { kind: 'fixed', distance: 15 }, lengthUnit: 'ft' });
+    expect(preferencesIn('a survey', savedPreferences())).toMatchObject({ scale: { kind: 'fixed', distance: 15 } });
+    expect(tapeUnits(preferencesIn('a survey', savedPreferences()))).toMatchObject({ length: 'ft' });
+    // in another survey it is read as usual
+    expect(preferencesIn('another', savedPreferences())).toMatchObject({ scale: { kind: 'percent' }, lengthUnit: null });
   });
 });

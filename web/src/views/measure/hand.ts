@@ -1,9 +1,12 @@
-import { PRESETS, type Trunk } from '@arbolito/core';
+import { PRESETS, type Trunk, type UnitSystem } from '@arbolito/core';
 import type { Book } from '../../book/book';
 import { FIRST, SINGLE_PRESET, type StemInHand } from '../../book/make-records';
 import type { SurveyHead } from '../../book/summary';
 import type { RecordOf } from '../../contract/envelope';
-import { newId, type Preferences, readJson, writeJson } from '../../field/device';
+import { newId, readJson, writeJson } from '../../field/device';
+import { type Preferences, waysKey } from '../../field/preferences';
+import { tagAfter } from '../../field/tag-after';
+import { rememberStopped, type Stopped } from '../../field/where-stopped';
 import type { MeasureMethod } from '../../methods/index';
 import type { Beside } from '../../methods/step';
 import type { MerchantableWay, StepId } from './steps';
@@ -66,8 +69,9 @@ export function openHand(search: string): Hand {
   return fits ? { ...newHand(survey), ...whole } : { ...newHand(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
-export function rememberHand(hand: Hand): void {
+export function rememberHand(hand: Hand, stopped: Stopped | null): void {
   writeJson(KEY, hand);
+  if (stopped) rememberStopped(stopped);
   // the page may be another one of the survey by now
   if (location.pathname !== '/measure') return;
   const asked = new URLSearchParams({ ...(hand.survey ? { survey: hand.survey } : {}), tree: hand.tree });
@@ -84,13 +88,15 @@ const SOON = 200;
  */
 export function handKeeper() {
   let pending: Hand | null = null;
+  let stopped: Stopped | null = null;
   let tree: string | null = null;
   const write = () => {
-    if (pending) rememberHand(pending);
+    if (pending) rememberHand(pending, stopped);
     pending = null;
   };
   return {
-    soon(hand: Hand) {
+    soon(hand: Hand, said: Stopped | null = null) {
+      stopped = said;
       if (!pending) setTimeout(write, SOON);
       pending = hand;
       // a page that is loaded anew goes by its address: that names the tree in hand at any moment
@@ -115,6 +121,10 @@ export function protocolAt(book: Book, survey: string | null, { units }: Pick<Pr
   return book.protocolOf(book.find('survey', survey)) ?? PRESETS[SINGLE_PRESET[units]];
 }
 
+/** What names the ways in which a survey is read: single trees have them in common, by their units. */
+export const waysOf = (book: Book, survey: string | null, units: UnitSystem): string =>
+  waysKey(book.find('survey', survey)?.body.kind === 'single-trees' ? null : survey, units);
+
 /** The number after the last tree's: 3·07 is followed by 3·08. */
 export function nextTag(book: Book, survey: string | null, device: string): string {
   const home = survey
@@ -123,8 +133,5 @@ export function nextTag(book: Book, survey: string | null, device: string): stri
   const last = home
     .flatMap((s) => book.lastTreeOf(s) ?? [])
     .reduce<RecordOf<'tree'> | null>((a, b) => (a && a.entity > b.entity ? a : b), null)?.body.tag;
-  const number = last && /^(.*?)(\d+)$/.exec(last);
-  if (!number) return '1';
-  const [, head = '', digits = '0'] = number;
-  return `${head}${String(Number(digits) + 1).padStart(digits.length, '0')}`;
+  return last && /\d$/.test(last) ? tagAfter(last) : '1';
 }

@@ -1,7 +1,7 @@
 import type { DiameterTool, Reading, ToolName } from '@arbolito/core';
 import { angleReading } from '../../book/make-records';
 import { slotOfTool } from '../../book/slots';
-import type { Preferences } from '../../field/device';
+import type { Preferences } from '../../field/preferences';
 
 /** A kept reading as it is when its scale, unit or way of taking turns out to have been another one. */
 export function readAs(read: Reading, change: Partial<Preferences>): Reading {

@@ -8,6 +8,12 @@ function focusAtEnd(field: HTMLInputElement | null) {
   field?.setSelectionRange(field.value.length, field.value.length);
 }
 
+/** Digits and signs are meant for the field wherever the focus is, but where something else is typed; a letter on a list chooses there. */
+function belongsToField(key: string, target: HTMLElement): boolean {
+  if (key === ' ' || target.closest('input, textarea, dialog, [popover]')) return false;
+  return target.tagName !== 'SELECT' || /[\d.,+−-]/.test(key);
+}
+
 /** A keyboard does everything: digits go to the field, Enter keeps, arrows change the step, Ctrl+Z takes back. */
 export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputElement | null>) {
   const model = useRef(m);
@@ -32,7 +38,7 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
       if (e.ctrlKey || e.metaKey || e.altKey) return;
       // on a button Enter and space are its own; what is typed goes to the field, also while the focus is still on its way there
       const typed = e.key.length === 1 && !e.isComposing;
-      if (!inField && !(typed && e.key !== ' ' && target.closest('button'))) return;
+      if (!inField && !(typed && belongsToField(e.key, target))) return;
       if (e.key === 'Enter') {
         e.preventDefault();
         now.enter();

@@ -1,12 +1,12 @@
 import { FIRST_STEM, type Trunk } from '@arbolito/core';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
 import { slotOf } from '../../book/slots';
 import { settled } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
-import { loadPreferences, savePreferences } from '../../field/device';
+import { onPreferences, preferencesIn, savedPreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { METHODS } from '../../methods/index';
 import { isShot } from '../../methods/sighting';
@@ -14,29 +14,29 @@ import { STEPS } from '../../methods/steps';
 import { useSame } from '../../ui/use-same';
 import { useToday } from '../../ui/use-today';
 import { measureActions, type Now } from './actions';
+import { changedWays } from './changed-ways';
 import { type Hand, handKeeper, openHand } from './hand';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
+import { useTagTaken } from './use-tag-taken';
 import { useTree } from './use-tree';
 
 /** Everything the Measure view shows and does. All of it follows from the book, the tree in hand and the preferences. */
 export function useMeasure() {
   const book = useBook((s) => s.book);
   const [loaded, whole, reached] = [useBook((s) => s.loaded), useBook((s) => s.whole), useBook((s) => s.reached)];
-  const [own, setOwn] = useState(loadPreferences);
+  const saved = useSyncExternalStore(onPreferences, savedPreferences);
   const [hand, setHand] = useState<Hand>(() => openHand(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
-  useEffect(() => savePreferences(own), [own]);
   const held = useBook((s) => s.held.has(hand.tree));
   useEffect(() => {
     if (loaded && !held) void bookStore.openAsked(hand.tree);
   }, [loaded, held, hand.tree]);
   const [keeper] = useState(handKeeper);
-  useLayoutEffect(() => keeper.soon(hand), [hand, keeper]);
   useEffect(() => keeper.whenLeaving(), [keeper]);
 
   const today = useToday();
-  const t = useTree(book, hand, own, today, loaded);
+  const t = useTree(book, hand, saved, today, loaded);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
@@ -71,17 +71,17 @@ export function useMeasure() {
     tag,
     plot,
     species: speciesId,
-    units: own.units,
+    units: saved.units,
     stem: hand.stem,
     newVisit: hand.newVisit,
     determination,
-    instruments: own.instruments,
+    instruments: saved.instruments,
   };
   const now = useRef<Now | null>(null);
   useLayoutEffect(() => {
     now.current = { hand, t, steps, choices, keptHead, newest, where, fromFirstStem, last };
   });
-  const [actions] = useState(() => measureActions(() => now.current as Now, { setHand, setOwn, setRefusal }));
+  const [actions] = useState(() => measureActions(() => now.current as Now, { setHand, setRefusal }));
 
   const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
   const trunkNow: Trunk = hand.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
@@ -89,6 +89,18 @@ export function useMeasure() {
   const step = steps.find((s) => s.id === hand.at) ?? null;
   const kept = keptHead?.body.read ?? null;
   /** Whether the step in hand is read as a shot of distance and angle. */
+  const changed = useMemo(() => {
+    const { lastIn } = saved;
+    const there = lastIn && { ...preferencesIn(lastIn.ways, saved), units: lastIn.units };
+    return changedWays({ ways: t.ways, prefs }, { ways: lastIn?.ways ?? null, prefs: there });
+  }, [saved, t.ways, prefs]);
+  const taken = useTagTaken({ survey: hand.at === 'trunk' ? null : survey, tree: hand.tree, plot, tag });
+  useEffect(() => {
+    // a tag that only was proposed gives way
+    if (taken && !found && hand.tag === null) setHand((p) => ({ ...p, tag: taken.free }));
+  }, [taken, found, hand.tag]);
+  const stopped = useSame({ survey, tree: hand.tree, tag, step: step?.title ?? null, begun: entities.length > 0 });
+  useLayoutEffect(() => keeper.soon(hand, loaded ? stopped : null), [hand, stopped, loaded, keeper]);
   const shoots = hand.at !== 'done' && isShot(hand.at, method);
   /** Before it has a survey or a reading a tree takes its units from the first one that is chosen. */
   const ownUnits = survey === null && found === null;
@@ -155,6 +167,12 @@ export function useMeasure() {
     unseen: t.unseen,
     checked: t.checked,
     refusal,
+    /** What is read differently here than in the survey before; null once that was seen. */
+    changed,
+    /** Another tree that has this tag, where somebody gave it on purpose. */
+    taken: taken && (found || hand.tag !== null) ? taken : null,
+    /** Whether this very tree was struck out. */
+    treeStruck: loaded && book.isStruck(hand.tree) && !(survey !== null && book.isStruck(survey)),
     canUndo: newest !== null || hand.text !== '',
     ...actions,
   };

@@ -16,20 +16,24 @@ import type { Book } from '../../book/book';
 import { NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
+import { isSeen, seenOf } from '../../book/seen';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
-import { deviceName, type Preferences } from '../../field/device';
+import { deviceName } from '../../field/device';
+import { type Preferences, preferencesIn, type Saved } from '../../field/preferences';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
-import { type Hand, nextTag, protocolAt } from './hand';
+import { type Hand, nextTag, protocolAt, waysOf } from './hand';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 import { NONE, useChecks } from './use-checks';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
-export function useTree(book: Book, hand: Hand, own: Preferences, today: string, stands: boolean) {
+export function useTree(book: Book, hand: Hand, saved: Saved, today: string, stands: boolean) {
   const found = useMemo(() => book.tree(hand.tree), [book, hand.tree]);
   const survey = found?.record.body.survey ?? hand.survey;
-  const protocol = useMemo(() => protocolAt(book, survey, own), [book, survey, own]);
-  const prefs = useMemo((): Preferences => ({ ...own, units: protocol.options.units }), [own, protocol]);
+  const protocol = useMemo(() => protocolAt(book, survey, saved), [book, survey, saved]);
+  const { units } = protocol.options;
+  const ways = waysOf(book, survey, units);
+  const prefs = useMemo((): Preferences => ({ ...preferencesIn(ways, saved), units }), [ways, saved, units]);
   const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
   // a new tree stands in the plot of the one before it, and its tag goes on from there
   const plotBefore = useMemo(() => (survey ? (book.lastTreeOf(survey)?.body.plot ?? null) : null), [book, survey]);
@@ -56,8 +60,8 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string,
     () =>
       hand.method
         ? newDetermination(hand.method)
-        : (determinations.find((d) => d.id === hand.determination) ?? determinations.at(-1) ?? newDetermination(own.method)),
-    [determinations, hand.determination, hand.method, own.method],
+        : (determinations.find((d) => d.id === hand.determination) ?? determinations.at(-1) ?? newDetermination(prefs.method)),
+    [determinations, hand.determination, hand.method, prefs.method],
   );
   // what is one stem's own is shown for the stem in hand, what is one station's for the determination in hand
   const entities = useMemo(() => {
@@ -120,6 +124,7 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string,
   const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   // checks and drawing are worked out when they are shown, which is a frame after the next step's field
   const { findingsOf, missing: unseen } = useChecks(stands);
+  const seen = useMemo(() => seenOf(found?.confirmed ?? []), [found]);
   const findings = useMemo(
     () =>
       once(() =>
@@ -130,9 +135,9 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string,
               tree: hand.tree,
               ...(unchecked ? { unchecked } : {}),
               ...(reach === null ? {} : { reach }),
-            }),
+            }).filter((f) => !isSeen(seen, f)),
       ),
-    [findingsOf, input, hand.tree, ofKept, kept, before, unchecked, reach],
+    [findingsOf, input, hand.tree, ofKept, kept, before, unchecked, reach, seen],
   );
   const scene = useMemo(
     () =>
@@ -170,6 +175,8 @@ export function useTree(book: Book, hand: Hand, own: Preferences, today: string,
     survey,
     protocol,
     prefs,
+    /** What names the ways of this survey. */
+    ways,
     tag: found?.record.body.tag ?? hand.tag ?? suggested,
     plot: found ? (found.record.body.plot ?? null) : plotBefore,
     speciesId,

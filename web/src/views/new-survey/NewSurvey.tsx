@@ -1,5 +1,5 @@
 import { type PresetKey, parseLength } from '@arbolito/core';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { makeRecord } from '../../book/make-records';
 import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
@@ -8,10 +8,11 @@ import { SpeciesBody } from '../../contract/records/species';
 import { SurveyBody } from '../../contract/records/survey';
 import { validate } from '../../contract/validate';
 import { bookStore } from '../../field/book-store';
-import { loadPreferences, makerNow, newId, savePreferences } from '../../field/device';
+import { makerNow, newId } from '../../field/device';
+import { savedPreferences, savePreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { checkForm, type FormOf, useContractForm } from '../../ui/contract-form';
-import { Shell } from '../../ui/Shell';
+import { Frame } from '../../ui/frame/Frame';
 
 const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
   'timber-us': 'every-tree',
@@ -54,6 +55,8 @@ const whoMeasures = (line: ProtocolLine | null): FormOf<{ person: string; eye: s
   at: { name: 'person', eyeHeight: 'eye' },
 });
 
+const OnATrunk = lazy(() => import('../../ui/OnATrunk').then((m) => ({ default: m.OnATrunk })));
+
 /** A new page of the book: purpose, then who measures, then off to the first tree. */
 export default function NewSurvey() {
   const book = useBook((s) => s.book);
@@ -86,11 +89,12 @@ export default function NewSurvey() {
     },
   );
   const { typed } = form;
+  const chosen = lineOf(typed.preset);
 
   async function begin(body: SurveyBody) {
     const line = lineOf(typed.preset);
     if (!line) return;
-    const maker = makerNow(loadPreferences().person);
+    const maker = makerNow(savedPreferences().person);
     const options = line.options as BodyOf<'protocol'>['options'];
     const made = line.record
       ? null
@@ -105,52 +109,65 @@ export default function NewSurvey() {
     if (who) {
       const person = makeRecord({ ...maker, person: null }, 'person', who);
       records.unshift(person);
-      savePreferences({ ...loadPreferences(), person: person.id });
+      savePreferences({ person: person.id });
     }
     await bookStore.keep(records);
     location.assign(`/measure?survey=${survey.id}`);
   }
 
   return (
-    <Shell where="New survey">
-      <form onSubmit={form.submit(begin)} noValidate className="flex max-w-2xl flex-col gap-6">
-        <h1 className="text-[30px] leading-tight font-bold">New survey</h1>
-        <fieldset aria-describedby={form.field('preset').refusal ? 'preset-error' : undefined}>
-          <legend className="text-[18px] font-semibold">What is it for?</legend>
-          <div className="mt-2 border-t border-edge">
-            {lines.map((p) => (
-              <label
-                key={p.id}
-                className={`flex min-h-14 items-start gap-3 border-b border-edge px-2 py-2.5 ${typed.preset === p.id ? 'bg-resin-bg' : ''}`}
-              >
-                <input
-                  type="radio"
-                  name="preset"
-                  className="mt-0.5 h-6 w-6 shrink-0 accent-resin"
-                  checked={typed.preset === p.id}
-                  onChange={() => form.field('preset').onChange(p.id)}
-                />
-                <span>
-                  <span className="block font-semibold">{p.name}</span>
-                  <span className="text-[15px] text-soft">{p.why ?? `Our own, version ${p.versions.length}.`}</span>
-                </span>
-              </label>
-            ))}
+    <Frame tab={null} wide>
+      <div className="grid gap-x-10 gap-y-6 desk:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
+        <form onSubmit={form.submit(begin)} noValidate className="flex max-w-2xl flex-col gap-6">
+          <h1 className="text-page leading-tight font-bold">New survey</h1>
+          <fieldset aria-describedby={form.field('preset').refusal ? 'preset-error' : undefined}>
+            <legend className="text-lead font-semibold">What is it for?</legend>
+            <div className="mt-2 border-t border-edge">
+              {lines.map((p) => (
+                <label
+                  key={p.id}
+                  className={`flex min-h-14 items-start gap-3 border-b border-edge px-2 py-2.5 ${typed.preset === p.id ? 'bg-resin-bg' : ''}`}
+                >
+                  <input
+                    type="radio"
+                    name="preset"
+                    className="mt-0.5 h-6 w-6 shrink-0 accent-resin"
+                    checked={typed.preset === p.id}
+                    onChange={() => form.field('preset').onChange(p.id)}
+                  />
+                  <span>
+                    <span className="block font-semibold">{p.name}</span>
+                    <span className="text-plain text-soft">{p.why ?? `Our own, version ${p.versions.length}.`}</span>
+                  </span>
+                </label>
+              ))}
+            </div>
+            <Wrong id="preset-error" says={form.field('preset').refusal} />
+          </fieldset>
+          <Text label="Name" {...form.field('name')} id="name" />
+          <Text label="Place" hint="if the name does not say it" {...form.field('place')} id="place" />
+          <Text label="Species to expect" hint="names with commas between; more can come later" {...form.field('species')} id="species" />
+          <div className="grid gap-6 desk:grid-cols-2">
+            <Text label="Who measures" hint="if not in the book yet" {...form.field('person')} id="person" />
+            <Text label="Their eye height" hint="in the boots of the day; 1.6 m is assumed without it" {...form.field('eye')} id="eye" />
           </div>
-          <Wrong id="preset-error" says={form.field('preset').refusal} />
-        </fieldset>
-        <Text label="Name" {...form.field('name')} id="name" />
-        <Text label="Place" hint="if the name does not say it" {...form.field('place')} id="place" />
-        <Text label="Species to expect" hint="names with commas between; more can come later" {...form.field('species')} id="species" />
-        <div className="grid gap-6 desk:grid-cols-2">
-          <Text label="Who measures" hint="if not in the book yet" {...form.field('person')} id="person" />
-          <Text label="Their eye height" hint="in the boots of the day; 1.6 m is assumed without it" {...form.field('eye')} id="eye" />
+          <button type="submit" className="button button-go self-start">
+            Begin with the first tree
+          </button>
+        </form>
+        <div className="min-w-0">
+          {chosen ? (
+            <Suspense fallback={<p className="text-soft">Drawing a trunk …</p>}>
+              <OnATrunk protocol={chosen} title={`What “${chosen.name}” does to a trunk`} />
+            </Suspense>
+          ) : (
+            <p className="hidden border-l-4 border-slate bg-slate-bg p-4 desk:block">
+              Choose what it is for: here you see where the tape then goes on a trunk that leans, forks or swells.
+            </p>
+          )}
         </div>
-        <button type="submit" className="button button-go self-start">
-          Begin with the first tree
-        </button>
-      </form>
-    </Shell>
+      </div>
+    </Frame>
   );
 }
 
@@ -185,7 +202,7 @@ function Text({ id, label, hint, value, refusal, onChange }: TextProps) {
 
 const Wrong = ({ id, says }: { id: string; says: string | null }) =>
   says ? (
-    <p id={id} className="mt-1 text-[15px] text-berry">
+    <p id={id} className="mt-1 text-plain text-berry">
       {says}
     </p>
   ) : null;

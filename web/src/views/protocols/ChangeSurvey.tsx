@@ -58,8 +58,8 @@ export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
   };
   return (
     <section className="mt-8" aria-label="A survey under this protocol">
-      <h3 className="text-[18px] font-semibold">Put a survey under it</h3>
-      <p className="text-[15px] text-soft">
+      <h3 className="text-lead font-semibold">Put a survey under it</h3>
+      <p className="text-plain text-soft">
         Readings stay as they were read, where they were read, under the version of that day; what is derived from them follows.
       </p>
       <select
@@ -104,7 +104,7 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
   return (
     <div className="mt-3" data-change>
       <table className="w-full max-w-xl text-left">
-        <thead className="border-b border-edge text-[14px] text-soft">
+        <thead className="border-b border-edge text-small text-soft">
           <tr>
             <th className="py-1 font-normal">What would change</th>
             <th className="font-normal">{before.protocol.name}</th>
@@ -123,10 +123,10 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
           ))}
         </tbody>
       </table>
-      <p className="mt-2 text-[15px]">
+      <p className="mt-2 text-plain">
         {trees.length === 0 ? 'No tree comes out otherwise.' : `${trees.length} of ${before.sums.total.trees} trees come out otherwise:`}
       </p>
-      <ul className="text-[15px]">
+      <ul className="text-plain">
         {trees.slice(0, SHOWN).map((t) => (
           <li key={t.tag} className="border-b border-rule py-1">
             <b className="figure">{t.tag}</b> <span className="figure">{t.before}</span> →{' '}
@@ -135,7 +135,7 @@ function Preview({ change: { before, after, trees } }: { change: ProtocolChange 
           </li>
         ))}
       </ul>
-      {trees.length > SHOWN && <p className="text-[15px] text-soft">and {trees.length - SHOWN} more</p>}
+      {trees.length > SHOWN && <p className="text-plain text-soft">and {trees.length - SHOWN} more</p>}
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { differences } from '../../book/protocol-differences';
 import type { ProtocolLine } from '../../book/protocol-list';
 import { ProtocolBody } from '../../contract/records/protocol';
 import { checkForm } from '../../ui/contract-form';
-import { OnATrunk } from './OnATrunk';
+import { OnATrunk } from '../../ui/OnATrunk';
 import { fieldsOf, isChosen, type OptionField, readNumber } from './option-fields';
 
 interface Props {
@@ -29,7 +29,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
   const sameName = line.record !== null && clean === line.name;
   return (
     <article className="min-w-0" data-editor>
-      <h2 className="text-[22px] font-semibold">{line.record ? `Edit ${line.name}` : `A copy of ${line.name}`}</h2>
+      <h2 className="text-head font-semibold">{line.record ? `Edit ${line.name}` : `A copy of ${line.name}`}</h2>
       <label className="block font-semibold">
         Name
         <input
@@ -39,7 +39,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
           onChange={(e) => setName(e.target.value)}
         />
       </label>
-      {nameRefusal && <p className="text-[15px] text-berry">{nameRefusal}</p>}
+      {nameRefusal && <p className="text-plain text-berry">{nameRefusal}</p>}
       <div className="my-3 flex flex-wrap items-center gap-2">
         {line.record && (
           <button
@@ -62,7 +62,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
         <button type="button" className="button" onClick={onCancel}>
           Leave it
         </button>
-        <span className="text-[15px] text-soft" role="status">
+        <span className="text-plain text-soft" role="status">
           {changed.length === 0 ? 'nothing changed yet' : `${changed.length} changed`}
         </span>
       </div>
@@ -74,7 +74,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
             className={`grid gap-x-4 gap-y-1 border-b border-rule py-2 desk:grid-cols-[11rem_minmax(0,1fr)] ${changed.includes(s.option) ? 'bg-resin-bg' : ''}`}
             data-option={s.option}
           >
-            <dt className="text-[15px] text-soft">{s.topic}</dt>
+            <dt className="text-plain text-soft">{s.topic}</dt>
             <dd className="min-w-0">
               <p>{s.text}</p>
               <div className="mt-1 flex flex-col gap-1.5">
@@ -151,8 +151,8 @@ function NumberField({
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
-      <span className="text-[15px] text-soft">{field.unit}</span>
-      {refusal && <span className="text-[15px] text-berry">{refusal}</span>}
+      <span className="text-plain text-soft">{field.unit}</span>
+      {refusal && <span className="text-plain text-berry">{refusal}</span>}
     </span>
   );
 }

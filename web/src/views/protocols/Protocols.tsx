@@ -5,12 +5,13 @@ import { differences } from '../../book/protocol-differences';
 import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
-import { loadPreferences, makerNow } from '../../field/device';
+import { makerNow } from '../../field/device';
+import { savedPreferences } from '../../field/preferences';
 import { useBookState } from '../../field/use-book';
-import { Shell } from '../../ui/Shell';
+import { Frame } from '../../ui/frame/Frame';
+import { OnATrunk } from '../../ui/OnATrunk';
 import { ChangeSurvey } from './ChangeSurvey';
 import { Editor } from './Editor';
-import { OnATrunk } from './OnATrunk';
 
 /** How surveys measure, read out in full; to copy, edit, and put a survey under. */
 export default function Protocols() {
@@ -23,8 +24,8 @@ export default function Protocols() {
   const [picked, setPicked] = useState<string | null>(asked.get('protocol'));
   const [editing, setEditing] = useState<ProtocolOptions | null>(null);
   const line = lines.find((l) => l.id === picked) ?? own ?? lines[0];
-  if (!state.loaded || !line) return <Shell where="Protocols">Opening the book …</Shell>;
-  const maker = () => makerNow(loadPreferences().person);
+  if (!state.loaded || !line) return <Frame tab="protocols">Opening the book …</Frame>;
+  const maker = () => makerNow(savedPreferences().person);
   const keep = (options: ProtocolOptions, name: string, asVersion: boolean) => {
     const body: BodyOf<'protocol'> = { name, preset: line.record?.body.preset ?? null, options: options as BodyOf<'protocol'>['options'] };
     const made = makeRecord(maker(), 'protocol', body, asVersion && line.record ? line.record : undefined);
@@ -33,8 +34,8 @@ export default function Protocols() {
     setEditing(null);
   };
   return (
-    <Shell where={survey ? `Protocol of ${survey.body.name}` : 'Protocols'}>
-      <h1 className="text-[30px] leading-tight font-bold">Protocols</h1>
+    <Frame tab="protocols" survey={survey && { id: survey.entity, name: survey.body.name }}>
+      <h1 className="text-page leading-tight font-bold">Protocols</h1>
       <p className="mt-1 max-w-prose text-soft">
         Where the tape goes, what counts as a stem, how figures are rounded: schools differ, and a figure is worth what is known of its
         protocol.
@@ -54,7 +55,7 @@ export default function Protocols() {
                   }}
                 >
                   {l.name}
-                  <span className="text-[13.5px] font-normal text-soft">{underName(l)}</span>
+                  <span className="text-note font-normal text-soft">{underName(l)}</span>
                 </button>
               </li>
             ))}
@@ -72,7 +73,7 @@ export default function Protocols() {
           />
         ) : (
           <article className="min-w-0">
-            <h2 className="text-[22px] font-semibold">{line.name}</h2>
+            <h2 className="text-head font-semibold">{line.name}</h2>
             {line.why && <p className="text-soft">{line.why}</p>}
             {line.record && <Versions line={line} />}
             <div className="my-3 flex flex-wrap gap-2">
@@ -86,7 +87,7 @@ export default function Protocols() {
           </article>
         )}
       </div>
-    </Shell>
+    </Frame>
   );
 }
 
@@ -104,7 +105,7 @@ function Sentences({ options }: { options: ProtocolOptions }) {
           className="grid gap-x-4 border-b border-rule py-1.5 desk:grid-cols-[11rem_minmax(0,1fr)]"
           data-sentence={s.option}
         >
-          <dt className="text-[15px] text-soft">{s.topic}</dt>
+          <dt className="text-plain text-soft">{s.topic}</dt>
           <dd>{s.text}</dd>
         </div>
       ))}
@@ -115,7 +116,7 @@ function Sentences({ options }: { options: ProtocolOptions }) {
 /** Every version, and what each changed in the one before. Readings name the version they were taken under. */
 function Versions({ line }: { line: ProtocolLine }) {
   return (
-    <ol className="mt-2 text-[15px]">
+    <ol className="mt-2 text-plain">
       {line.versions.map((v, i) => {
         const before = line.versions[i - 1];
         const changed = before ? differences(before.body.options, v.body.options) : [];

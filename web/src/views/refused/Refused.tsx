@@ -4,19 +4,19 @@ import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';
 import { useBookState } from '../../field/use-book';
-import { Shell } from '../../ui/Shell';
+import { Frame } from '../../ui/frame/Frame';
 import { TextField } from '../../ui/TextField';
 import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
 
 /** What the server did not take: what it is, why, and what a person can do about it. Nothing here is lost or decided alone. */
 export default function Refused() {
   const { loaded, refused, book } = useBookState();
-  if (!loaded) return <Shell where="Refused">Opening the book …</Shell>;
+  if (!loaded) return <Frame tab={null}>Opening the book …</Frame>;
   const open = refused.filter((r) => !r.aside);
   const aside = refused.filter((r) => r.aside);
   return (
-    <Shell where="Refused">
-      <h1 className="text-[30px] leading-tight font-bold">{open.length > 0 ? 'Refused by the server' : 'Nothing is refused'}</h1>
+    <Frame tab={null}>
+      <h1 className="text-page leading-tight font-bold">{open.length > 0 ? 'Refused by the server' : 'Nothing is refused'}</h1>
       <p className="mt-1 max-w-prose text-soft">
         {open.length > 0
           ? 'These are kept on this device and the server has not taken them. Put each right and send it again, or set it aside: then it stays here and counts nowhere.'
@@ -31,7 +31,7 @@ export default function Refused() {
       </ul>
       {aside.length > 0 && (
         <section className="mt-8" aria-labelledby="aside">
-          <h2 id="aside" className="text-[20px] font-semibold">
+          <h2 id="aside" className="text-title font-semibold">
             Set aside
           </h2>
           <ul className="mt-2 flex flex-col divide-y divide-rule border-y border-rule">
@@ -48,7 +48,7 @@ export default function Refused() {
           </ul>
         </section>
       )}
-    </Shell>
+    </Frame>
   );
 }
 
@@ -79,14 +79,14 @@ function One({ refused, book }: { refused: RefusedRecord; book: Book }) {
   };
   return (
     <article className="border-l-4 border-berry pl-4" data-refused={record.kind}>
-      <h2 className="text-[18px]">
+      <h2 className="text-lead">
         <What record={record} book={book} />
       </h2>
-      {waiting.length > 0 && <p className="text-[15px] text-soft">{waiting.length} more can't be sent until it is.</p>}
+      {waiting.length > 0 && <p className="text-plain text-soft">{waiting.length} more can't be sent until it is.</p>}
       <div className="mt-2 flex flex-col gap-3">
         {lines.map((l) =>
           l.unknown ? (
-            <p key={l.path} className="text-[15px]">
+            <p key={l.path} className="text-plain">
               <span className="figure">{l.name}</span>: no such field is known here; it is taken out when you send it again.
             </p>
           ) : (

@@ -28,14 +28,14 @@ export default function HeightsByDiameter({ rows, survey, units }: { rows: reado
   const option = useCallback((inks: Inks) => heightChart(dots, u, inks), [dots, u]);
   const odd = dots.some((p) => p.odd);
   return (
-    <figure className="mt-6">
+    <figure>
       <Chart
         name={`Height over diameter of ${dots.length} trees`}
-        height={300}
+        height={290}
         option={option}
         onPick={(i) => dots[i] && navigate(`/measure?survey=${survey}&tree=${dots[i].id}`)}
       />
-      <figcaption className="text-[14px] text-soft">
+      <figcaption className="text-small text-soft">
         The {dots.length} trees that have both a diameter and a height; bars are one standard error
         {odd && ', trees to look at in red with their tag'}.
       </figcaption>

@@ -1,99 +1,203 @@
-import {
-  cubicMetres,
-  formatNumber,
-  LOG_RULE_NAMES,
-  LOG_RULES,
-  metres,
-  metresPerLength,
-  showDiameter,
-  showHeight,
-  showVolume,
-  type UnitSystem,
-} from '@arbolito/core';
-import { useState } from 'react';
+import type { UnitSystem } from '@arbolito/core';
+import { flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'wouter';
-import { findingsIn, isDoubtful, type TreeRow } from '../../book/tree-row';
+import { isDoubtful, type TreeRow } from '../../book/tree-row';
+import { afterPaint } from '../../field/after-paint';
+import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
-import { Num, Sideways } from '../../ui/table';
+import { Sideways } from '../../ui/table';
+import { useToday } from '../../ui/use-today';
+import { columnsOf, type ListedTree } from './columns';
+import { CHOICE_NAMES, CHOICES, countsOf, EVERYTHING, type Filters, filtered } from './filters';
 
+/** What stands on a first screen is drawn at once, a page a frame later, the rest when somebody asks. */
+const FIRST_SCREEN = 40;
 const PAGE = 100;
 
-/** The trees of a survey, a hundred at a time. */
-export function List({ t, units, doubtful }: { t: SheetState; units: UnitSystem; doubtful: number }) {
-  const [only, setOnly] = useState(false);
-  const [shown, setShown] = useState(PAGE);
-  const rows = only ? t.rows.filter(isDoubtful) : t.rows;
+interface Props {
+  readonly t: SheetState;
+  readonly units: UnitSystem;
+  readonly filters: Filters;
+  readonly setFilters: (filters: Filters) => void;
+}
+
+/** The trees of a survey with the names of their plots. */
+export function useListed(rows: readonly TreeRow[]): readonly ListedTree[] {
+  const book = useBook((s) => s.book);
+  return useMemo(() => rows.map((r) => ({ ...r, plotName: book.find('plot', r.plot)?.body.name ?? '' })), [rows, book]);
+}
+
+/** The trees of a survey: sorted by any column, chosen by what they are and what they lack. */
+export function List({ t, units, filters, setFilters }: Props) {
+  const today = useToday();
+  const rows = useListed(t.rows);
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [shown, setShown] = useState(FIRST_SCREEN);
+  useEffect(() => {
+    let here = true;
+    void afterPaint().then(() => here && setShown(PAGE));
+    return () => {
+      here = false;
+    };
+  }, []);
   const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
+  const [species, plots] = useMemo(() => [distinct(rows.map((r) => r.species ?? '')), distinct(rows.map((r) => r.plotName))], [rows]);
+  const columns = useMemo(() => columnsOf(units, { boards, plots: plots.length > 1 }), [units, boards, plots.length]);
+  const data = useMemo(() => [...filtered(rows, filters, today)], [rows, filters, today]);
+  const table = useReactTable({
+    data,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getRowId: (r) => r.id,
+  });
+  const sorted = table.getRowModel().rows;
+  const counts = useMemo(() => countsOf(rows, today), [rows, today]);
+  const survey = t.head.survey.entity;
   return (
-    <section className="mt-7">
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-[20px] font-semibold">Trees</h2>
-        {doubtful > 0 && (
-          <button type="button" className="chip px-3" aria-pressed={only} onClick={() => setOnly(!only)}>
-            {doubtful} to look at
+    <section aria-label="Trees" className="min-w-0">
+      <div className="flex flex-wrap items-center gap-2">
+        {CHOICE_NAMES.filter((c) => counts[c] > 0 || filters.choice === c).map((c) => (
+          <button
+            key={c}
+            type="button"
+            className="chip px-3"
+            aria-pressed={filters.choice === c}
+            onClick={() => setFilters({ ...filters, choice: filters.choice === c ? null : c })}
+          >
+            {counts[c]} {CHOICES[c].name}
           </button>
+        ))}
+        {species.length > 1 && (
+          <Pick
+            name="Species"
+            all="every species"
+            none="species not said"
+            value={filters.species}
+            of={species}
+            set={(v) => setFilters({ ...filters, species: v })}
+          />
         )}
+        {plots.length > 1 && (
+          <Pick
+            name="Plot"
+            all="every plot"
+            none="in no plot"
+            value={filters.plot}
+            of={plots}
+            set={(v) => setFilters({ ...filters, plot: v })}
+          />
+        )}
+        <input
+          type="search"
+          aria-label="Tag, plot or species"
+          placeholder="tag …"
+          className="box w-36"
+          value={filters.text}
+          onChange={(e) => setFilters({ ...filters, text: e.target.value })}
+        />
       </div>
       <Sideways name="List of trees">
-        <table className="mt-2 w-full min-w-[600px] text-left" data-trees>
-          <thead className="border-b border-edge text-[14px] text-soft">
-            <tr>
-              <th className="py-1.5 font-normal">Tree</th>
-              <th className="font-normal">Species</th>
-              <Num head>Diameter</Num>
-              <Num head>Height</Num>
-              <Num head>Volume</Num>
-              {boards && <Num head>Logs</Num>}
-              {boards && <Num head>{LOG_RULE_NAMES.map((r) => LOG_RULES[r].short).join(' · ')}</Num>}
-              <th className="pl-4 font-normal">To look at</th>
-            </tr>
+        <table className="mt-2 w-full min-w-[600px] text-left text-plain" data-trees>
+          <thead className="border-b border-edge text-small text-soft">
+            {table.getHeaderGroups().map((g) => (
+              <tr key={g.id}>
+                {g.headers.map(({ id, column, getContext }) => {
+                  const sort = column.getIsSorted();
+                  return (
+                    <th
+                      key={id}
+                      className={`font-normal whitespace-nowrap ${column.columnDef.meta === 'number' ? 'pl-3 text-right' : column.id === 'says' ? 'pl-4' : 'pr-3'}`}
+                      aria-sort={sort === 'asc' ? 'ascending' : sort === 'desc' ? 'descending' : 'none'}
+                    >
+                      <button type="button" className="min-h-12 font-normal" onClick={column.getToggleSortingHandler()}>
+                        {flexRender(column.columnDef.header, getContext())}
+                        <span aria-hidden="true">{sort === 'asc' ? ' ▲' : sort === 'desc' ? ' ▼' : ''}</span>
+                      </button>
+                    </th>
+                  );
+                })}
+              </tr>
+            ))}
           </thead>
           <tbody>
-            {rows.slice(0, shown).map((row) => (
-              <TreeLine key={row.id} row={row} survey={t.head.survey.entity} units={units} boards={boards} />
+            {sorted.slice(0, shown).map((row) => (
+              <tr key={row.id} className="border-b border-rule">
+                {row.getVisibleCells().map(({ id, column, getContext, getValue }) =>
+                  column.id === 'tag' ? (
+                    <th key={id} scope="row" className="figure pr-3 font-semibold">
+                      <Link
+                        className={`flex min-h-11 items-center underline decoration-edge underline-offset-4 ${row.original.struck ? 'line-through' : ''}`}
+                        href={`/measure?survey=${survey}&tree=${row.id}`}
+                      >
+                        {row.original.tag}
+                      </Link>
+                    </th>
+                  ) : column.id === 'says' ? (
+                    <td key={id} className={`min-w-52 pl-4 text-small ${isDoubtful(row.original) ? 'text-berry' : 'text-soft'}`}>
+                      {getValue<string>()}
+                    </td>
+                  ) : (
+                    <td
+                      key={id}
+                      className={column.columnDef.meta === 'number' ? 'figure pl-3 text-right whitespace-nowrap' : 'pr-3 whitespace-nowrap'}
+                    >
+                      {flexRender(column.columnDef.cell, getContext()) || <span className="text-soft">not said</span>}
+                    </td>
+                  ),
+                )}
+              </tr>
             ))}
           </tbody>
         </table>
       </Sideways>
-      {rows.length > shown && (
+      {sorted.length === 0 && (
+        <p className="mt-4 text-soft">
+          No tree is like that.{' '}
+          <button type="button" className="button" onClick={() => setFilters(EVERYTHING)}>
+            Show all
+          </button>
+        </p>
+      )}
+      {sorted.length > shown && (
         <button type="button" className="button mt-3" onClick={() => setShown(shown + PAGE)}>
-          Show {Math.min(PAGE, rows.length - shown)} more of {rows.length}
+          Show {Math.min(PAGE, sorted.length - shown)} more of {sorted.length}
         </button>
       )}
     </section>
   );
 }
 
-function TreeLine({ row, survey, units, boards }: { row: TreeRow; survey: string; units: UnitSystem; boards: boolean }) {
-  const per = metresPerLength(units);
-  const { height, sigma, volume, boards: logs } = row;
-  return (
-    <tr className="border-b border-rule">
-      <th scope="row" className="figure font-semibold">
-        <Link
-          className="flex min-h-11 items-center underline decoration-edge underline-offset-4"
-          href={`/measure?survey=${survey}&tree=${row.id}`}
-        >
-          {row.tag}
-        </Link>
-      </th>
-      <td>{row.species ?? <span className="text-soft">not said</span>}</td>
-      <Num>{diameters(row, units)}</Num>
-      <Num>{height === null ? '–' : `${showHeight(metres(height), units)} ±${formatNumber((sigma ?? 0) / per, 1)}`}</Num>
-      <Num>{volume === null ? '–' : showVolume(cubicMetres(volume), units)}</Num>
-      {boards && <Num>{logs?.count ?? '–'}</Num>}
-      {boards && <Num>{logs ? LOG_RULE_NAMES.map((r) => formatNumber(logs.boardFeet[r], 0)).join(' · ') : '–'}</Num>}
-      <td className={`max-w-64 pl-4 text-[14px] ${isDoubtful(row) ? 'text-berry' : 'text-soft'}`}>
-        {row.trouble ?? findingsIn(row)[0]?.what ?? ''}
-      </td>
-    </tr>
-  );
+const distinct = (all: readonly string[]) => [...new Set(all)].sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
+
+interface PickProps {
+  readonly name: string;
+  readonly all: string;
+  readonly none: string;
+  readonly value: string | null;
+  readonly of: readonly string[];
+  readonly set: (value: string | null) => void;
 }
 
-/** One diameter, or each stem's where they stand alone. */
-function diameters({ dbh, apart, stems }: TreeRow, units: UnitSystem): string {
-  if (dbh !== null) return showDiameter(metres(dbh), units);
-  if (!apart) return '–';
-  const each = stems.map((s) => showDiameter(metres(s.dbh), units));
-  return each.map((d, i) => (i < each.length - 1 ? d.split(' ')[0] : d)).join(' + ');
+function Pick({ name, all, none, value, of, set }: PickProps) {
+  // null is every one, and '' those without
+  const at = value === null ? -1 : of.indexOf(value);
+  return (
+    <select
+      aria-label={name}
+      className="chip max-w-48 justify-start px-2"
+      value={at}
+      onChange={(e) => set(of[Number(e.target.value)] ?? null)}
+    >
+      <option value={-1}>{all}</option>
+      {of.map((o, i) => (
+        <option key={o} value={i}>
+          {o || none}
+        </option>
+      ))}
+    </select>
+  );
 }

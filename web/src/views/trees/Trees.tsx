@@ -1,16 +1,17 @@
 import { cubicMetres, formatNumber, showBasalArea, showVolume, squareMetres, type TallyLine, type UnitSystem } from '@arbolito/core';
-import { lazy, memo, Suspense } from 'react';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import type { RecordOf } from '../../contract/envelope';
 import type { Coming as HowFar } from '../../field/store';
 import { useBook, useBookState } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
+import { Frame } from '../../ui/frame/Frame';
 import { LeaveBehind } from '../../ui/LeaveBehind';
 import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
-import { Shell } from '../../ui/Shell';
 import { Num, Sideways } from '../../ui/table';
 import { weight } from '../../ui/weight';
+import { EVERYTHING } from './filters';
 import { List } from './List';
 
 const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
@@ -23,12 +24,14 @@ export default function Trees() {
   const coming = useBook((s) => (id ? s.coming.get(id) : undefined));
   if (!sheet?.head) return <NotYet id={id} worked={sheet?.worked ?? 0} />;
   return (
-    <Shell where={sheet.head.survey.body.name}>
+    <Frame tab="trees" survey={inFrame(sheet.head.survey)} wide>
       <SurveyPage t={sheet} coming={coming} />
       <Carried survey={sheet.head.survey} />
-    </Shell>
+    </Frame>
   );
 }
+
+const inFrame = ({ entity, body }: RecordOf<'survey'>) => ({ id: entity, name: body.name });
 
 /** Until a survey is worked out: what is known of it, and how far it is. */
 function NotYet({ id, worked }: { id: string | null; worked: number }) {
@@ -37,33 +40,33 @@ function NotYet({ id, worked }: { id: string | null; worked: number }) {
   const survey = state.book.find('survey', id);
   if (survey && state.book.isStruck(survey.entity)) {
     return (
-      <Shell where={survey.body.name}>
-        <h1 className="text-[28px] font-bold">{survey.body.name} was struck out</h1>
+      <Frame tab="trees" survey={inFrame(survey)} wide>
+        <h1 className="text-page font-bold">{survey.body.name} was struck out</h1>
         <p className="my-3 max-w-prose text-soft">Nothing of it counts any more. What was read is kept, and that can be taken back.</p>
         <a className="button" href="/">
           Back to the field book
         </a>
-      </Shell>
+      </Frame>
     );
   }
   if (survey) {
     return (
-      <Shell where={survey.body.name}>
+      <Frame tab="trees" survey={inFrame(survey)} wide>
         <Title survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} />
         {coming ? <Coming {...coming} /> : <Working worked={worked} />}
-      </Shell>
+      </Frame>
     );
   }
   if (id !== null && (!state.loaded || state.reached === null || coming || (state.along.has(id) && !state.whole && state.reached)))
-    return <Shell>{coming ? <Coming {...coming} /> : 'Opening the survey …'}</Shell>;
+    return <Frame tab="trees">{coming ? <Coming {...coming} /> : 'Opening the survey …'}</Frame>;
   return (
-    <Shell>
-      <h1 className="text-[28px] font-bold">No such survey on this device</h1>
+    <Frame tab="trees">
+      <h1 className="text-page font-bold">No such survey on this device</h1>
       <p className="my-3 max-w-prose text-soft">It may be on a device that has not sent its records yet.</p>
       <a className="button" href="/">
         Back to the field book
       </a>
-    </Shell>
+    </Frame>
   );
 }
 
@@ -71,7 +74,7 @@ function NotYet({ id, worked }: { id: string | null; worked: number }) {
 function Carried({ survey: { entity, body } }: { survey: RecordOf<'survey'> }) {
   const bytes = useBook((s) => s.surveys?.find((l) => l.id === entity)?.bytes);
   return (
-    <p className="mt-8 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule pt-4 text-[15px] text-soft">
+    <p className="mt-8 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule pt-4 text-plain text-soft">
       <span>Carried on this device{bytes !== undefined && `, ${weight(bytes)}`}: it opens and takes readings without a network.</span>
       <LeaveBehind id={entity} name={body.name} onLeft={() => location.assign('/')} />
     </p>
@@ -91,7 +94,7 @@ function Title({ survey, protocol }: { survey: RecordOf<'survey'>; protocol: str
   return (
     <div className="flex flex-wrap items-end justify-between gap-4">
       <div>
-        <h1 className="text-[30px] leading-tight font-bold">{name}</h1>
+        <h1 className="text-head leading-tight font-bold">{name}</h1>
         <p className="text-soft">
           {place && `${place} · `}
           <a
@@ -110,14 +113,16 @@ function Title({ survey, protocol }: { survey: RecordOf<'survey'>; protocol: str
 }
 
 const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; coming: HowFar | undefined }) {
-  const { survey, protocol, withHeight, doubtful } = t.head;
-  const units = protocol.options.units;
+  const { survey, protocol, withHeight } = t.head;
+  const { units } = protocol.options;
+  const [filters, setFilters] = useState(EVERYTHING);
+  const counted = useMemo(() => t.rows.filter((r) => !r.struck), [t.rows]);
   return (
     <>
       <Title survey={survey} protocol={protocol.name} />
       {coming && <Coming {...coming} />}
       {t.old && (
-        <p role="status" className="mt-3 text-[15px] text-soft" data-old>
+        <p role="status" className="mt-3 text-plain text-soft" data-old>
           As it was when it was last open; what came since is being worked out …
         </p>
       )}
@@ -128,13 +133,17 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
       ) : (
         <>
           <Totals t={t} units={units} />
-          {withHeight > 2 && (
-            <Suspense fallback={<div className="mt-6 h-[322px]" />}>
-              <HeightsByDiameter rows={t.rows} survey={survey.entity} units={units} />
-            </Suspense>
-          )}
-          <Species t={t} units={units} />
-          <List t={t} units={units} doubtful={doubtful} />
+          <div className="mt-5 grid gap-x-8 gap-y-6 desk:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+            <List t={t} units={units} filters={filters} setFilters={setFilters} />
+            <div className="min-w-0">
+              {withHeight > 2 && (
+                <Suspense fallback={<div className="h-[322px]" />}>
+                  <HeightsByDiameter rows={counted} survey={survey.entity} units={units} />
+                </Suspense>
+              )}
+              <Species t={t} units={units} pick={(species) => setFilters({ ...EVERYTHING, species })} />
+            </div>
+          </div>
         </>
       )}
     </>
@@ -142,9 +151,11 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
 });
 
 function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
-  const { total } = t.head.sums;
+  const { sums, out, confirmed, doubtful, withHeight } = t.head;
+  const { total } = sums;
+  const notes = [`${withHeight} with a height`, doubtful > 0 && `${doubtful} to look at`, confirmed > 0 && `${confirmed} found right`];
   const cells = [
-    { name: 'Trees', value: String(total.trees), aside: `${t.head.withHeight} with a height` },
+    { name: 'Trees', value: String(total.trees), aside: notes.filter(Boolean).join(', ') },
     {
       name: 'Basal area',
       value: showBasalArea(squareMetres(total.basalArea), units),
@@ -166,33 +177,43 @@ function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
       : []),
   ];
   return (
-    <dl className="mt-5 grid grid-cols-2 border-y-2 border-ink desk:grid-cols-4">
-      {cells.map((c) => (
-        <div key={c.name} className="px-1 py-3">
-          <dt className="text-[14px] text-soft">{c.name}</dt>
-          <dd className="figure text-[24px] leading-tight font-semibold">{c.value}</dd>
-          <dd className="text-[13.5px] text-soft">{c.aside}</dd>
-        </div>
-      ))}
-    </dl>
+    <>
+      <dl className="mt-4 grid grid-cols-2 border-y-2 border-ink desk:grid-cols-4">
+        {cells.map((c) => (
+          <div key={c.name} className="px-1 py-2">
+            <dt className="text-small text-soft">{c.name}</dt>
+            <dd className="figure text-head leading-tight font-semibold">{c.value}</dd>
+            <dd className="text-small text-soft">{c.aside}</dd>
+          </div>
+        ))}
+      </dl>
+      {out.length > 0 && (
+        <p className="mt-2 text-plain text-berry" data-out>
+          {out.length === 1 ? 'A value of tree' : `Values of ${out.length} trees,`} {out.slice(0, MOST_NAMED).join(', ')}
+          {out.length > MOST_NAMED && ' …'} can’t be so and {out.length === 1 ? 'is' : 'are'} in no sum; the{' '}
+          {out.length === 1 ? 'tree is' : 'trees are'} counted.
+        </p>
+      )}
+    </>
   );
 }
+const MOST_NAMED = 8;
 
 const missing = (n: number, what: string) => (n === 0 ? '' : `${n} without ${what} not counted`);
 
-/** Shares of basal area by species: a bar says it faster than a column of figures. */
-function Species({ t, units }: { t: SheetState; units: UnitSystem }) {
+/** Shares of basal area by species: a bar says it faster than a column of figures. A species leads to its trees. */
+function Species({ t, units, pick }: { t: SheetState; units: UnitSystem; pick: (species: string) => void }) {
   const all = t.head.sums.total.basalArea;
   const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
   return (
-    <section className="mt-7">
-      <h2 className="text-[20px] font-semibold">By species</h2>
+    <section className="mt-5">
+      <h2 className="text-title font-semibold">By species</h2>
       <Sideways name="Sums by species">
-        <table className="mt-2 w-full min-w-[540px] text-left">
-          <thead className="border-b border-edge text-[14px] text-soft">
+        <table className="mt-2 w-full text-left text-plain">
+          <thead className="border-b border-edge text-small text-soft">
             <tr>
               <th className="py-1.5 font-normal">Species</th>
-              <th className="w-[26%] font-normal">Share of basal area</th>
+              <th className="w-[22%] font-normal">Share</th>
               <Num head>Trees</Num>
               <Num head>Basal area</Num>
               <Num head>Volume</Num>
@@ -201,7 +222,14 @@ function Species({ t, units }: { t: SheetState; units: UnitSystem }) {
           </thead>
           <tbody>
             {t.head.sums.species.map((line) => (
-              <SpeciesLine key={line.species ?? ''} line={line} share={all > 0 ? line.basalArea / all : 0} units={units} boards={boards} />
+              <SpeciesLine
+                key={line.species ?? ''}
+                line={line}
+                share={all > 0 ? line.basalArea / all : 0}
+                units={units}
+                boards={boards}
+                pick={pick}
+              />
             ))}
           </tbody>
         </table>
@@ -210,11 +238,25 @@ function Species({ t, units }: { t: SheetState; units: UnitSystem }) {
   );
 }
 
-function SpeciesLine({ line, share, units, boards }: { line: TallyLine; share: number; units: UnitSystem; boards: boolean }) {
+interface SpeciesLineProps {
+  readonly line: TallyLine;
+  readonly share: number;
+  readonly units: UnitSystem;
+  readonly boards: boolean;
+  readonly pick: (species: string) => void;
+}
+
+function SpeciesLine({ line, share, units, boards, pick }: SpeciesLineProps) {
   return (
     <tr className="border-b border-rule">
-      <th scope="row" className="py-2 font-medium">
-        {line.species ?? 'species not said'}
+      <th scope="row" className="font-medium">
+        <button
+          type="button"
+          className="min-h-11 text-left underline decoration-edge underline-offset-4"
+          onClick={() => pick(line.species ?? '')}
+        >
+          {line.species ?? 'species not said'}
+        </button>
       </th>
       <td>
         <svg

@@ -1,7 +1,7 @@
 import { compareSchools, findPom, metres, type ProtocolOptions, showPom, type Trunk } from '@arbolito/core';
 import { useMemo, useState } from 'react';
-import { TrunkSheet } from '../../ui/TrunkSheet';
-import { useTrunkLayout } from '../../ui/use-trunk-layout';
+import { TrunkSheet } from './TrunkSheet';
+import { useTrunkLayout } from './use-trunk-layout';
 
 /** Trunks on which schools part ways. */
 const TRUNKS: readonly { readonly name: string; readonly trunk: Trunk }[] = [
@@ -20,10 +20,12 @@ interface Props {
   readonly protocol: { readonly name: string; readonly options: ProtocolOptions };
   /** Stays in sight while the options below are edited: lower, and without the steps. */
   readonly beside?: boolean;
+  /** What stands above it. */
+  readonly title?: string;
 }
 
 /** What a protocol does on a trunk: the drawing changes with every option that matters there. */
-export function OnATrunk({ protocol, beside = false }: Props) {
+export function OnATrunk({ protocol, beside = false, title = 'On a trunk' }: Props) {
   const [n, setN] = useState(0);
   const { options } = protocol;
   const trunk = TRUNKS[n]?.trunk ?? {};
@@ -32,8 +34,11 @@ export function OnATrunk({ protocol, beside = false }: Props) {
   const found = pom.ok ? pom.value : null;
   const [frame, layout] = useTrunkLayout<HTMLDivElement>({ trunk, options, pom: found, diameter: THICKNESS, schools });
   return (
-    <section className={beside ? 'border-b-2 border-ink bg-paper py-2 desk:sticky desk:top-0 desk:z-10' : 'mt-5'} aria-label="On a trunk">
-      <h3 className={beside ? 'sr-only' : 'text-[18px] font-semibold'}>On a trunk</h3>
+    <section
+      className={beside ? 'border-b-2 border-ink bg-paper py-2 desk:sticky desk:top-[56px] desk:z-10' : 'mt-1'}
+      aria-label="On a trunk"
+    >
+      <h3 className={beside ? 'sr-only' : 'text-lead font-semibold'}>{title}</h3>
       <div className="my-2 flex flex-wrap gap-1.5">
         {TRUNKS.map((t, i) => (
           <button key={t.name} type="button" className="chip px-3" aria-pressed={i === n} onClick={() => setN(i)}>
@@ -47,22 +52,22 @@ export function OnATrunk({ protocol, beside = false }: Props) {
         </div>
         {pom.ok ? (
           <div>
-            <p className="figure text-[26px] font-bold" data-pom>
+            <p className="figure text-head font-bold" data-pom>
               {pom.value.tapes.map((t) => showPom(t, options.units)).join(' and ')}
             </p>
-            <ol className={`text-[15px] ${beside ? '' : 'list-decimal pl-5'}`}>
+            <ol className={`text-plain ${beside ? '' : 'list-decimal pl-5'}`}>
               {pom.value.steps.slice(beside ? -2 : 0).map((s) => (
                 <li key={s.code}>{s.text}</li>
               ))}
             </ol>
             {pom.value.flags.map((f) => (
-              <p key={f.code} className="mt-1 border-l-4 border-berry pl-2 text-[15px]">
+              <p key={f.code} className="mt-1 border-l-4 border-berry pl-2 text-plain">
                 {f.text}
               </p>
             ))}
           </div>
         ) : (
-          <p className="border-l-4 border-berry bg-berry-bg px-3 py-2 text-[15px]">{pom.reason}</p>
+          <p className="border-l-4 border-berry bg-berry-bg px-3 py-2 text-plain">{pom.reason}</p>
         )}
       </div>
     </section>

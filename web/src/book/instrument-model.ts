@@ -1,10 +1,10 @@
 import { type AngleScale, type Due, dueOn, echoAngle } from '@arbolito/core';
-import type { Book } from '../../book/book';
-import type { InstrumentCheck } from '../../book/instrument-checks';
-import { angleScaleOf } from '../../book/instrument-scale';
-import type { InstrumentUse } from '../../book/slots';
-import type { RecordOf } from '../../contract/envelope';
-import type { InstrumentTool } from '../../contract/kinds/instrument';
+import type { RecordOf } from '../contract/envelope';
+import type { InstrumentTool } from '../contract/kinds/instrument';
+import type { Book } from './book';
+import type { InstrumentCheck } from './instrument-checks';
+import { angleScaleOf } from './instrument-scale';
+import type { InstrumentUse } from './slots';
 
 export type { InstrumentTool };
 

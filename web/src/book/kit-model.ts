@@ -12,9 +12,9 @@ import {
   TYPICAL_SHARES,
   type UnitSystem,
 } from '@arbolito/core';
-import type { Book } from '../../book/book';
-import { JUDGED_TOOLS } from '../../book/paired-diameters';
-import { BODY_MEASURES, type BodyMeasure } from '../../contract/kinds/body-measure';
+import { BODY_MEASURES, type BodyMeasure } from '../contract/kinds/body-measure';
+import type { Book } from './book';
+import { JUDGED_TOOLS } from './paired-diameters';
 
 export const MEASURE_NAMES: Readonly<Record<BodyMeasure, string>> = {
   'breast-height-mark': 'Breast-height mark',

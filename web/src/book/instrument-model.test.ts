@@ -1,12 +1,12 @@
 import { demoRecords } from '@arbolito/demo';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { Book } from '../../book/book';
-import { makeRecord, recordsForReading } from '../../book/make-records';
-import { recomputedBy } from '../../book/recomputed';
-import { singleTree } from '../../book/test-place';
-import type { AnyRecord, BodyOf } from '../../contract/envelope';
+import type { AnyRecord, BodyOf } from '../contract/envelope';
+import { Book } from './book';
 import { instrumentsOf } from './instrument-model';
+import { makeRecord, recordsForReading } from './make-records';
+import { recomputedBy } from './recomputed';
+import { singleTree } from './test-place';
 
 const maker = (at: string) => ({ device: 'desk', person: null, now: new Date(at), newId: v7 });
 const instrument = (body: Partial<BodyOf<'instrument'>> & Pick<BodyOf<'instrument'>, 'name' | 'tool'>, at = '2026-01-01T08:00:00Z') =>

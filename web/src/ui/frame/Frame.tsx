@@ -1,0 +1,146 @@
+import { Menu, Search } from 'lucide-react';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react';
+import { navigate } from 'wouter/use-browser-location';
+import { KeptState } from '../KeptState';
+import { Mark } from '../Mark';
+import { DisplaySelect } from './DisplaySelect';
+import { FindOpener } from './find-opener';
+import { isTab } from './PageLink';
+import { Popover } from './Popover';
+import { SurveySwitch } from './SurveySwitch';
+import { isSurveyTab, type Tab, ThumbIndex } from './ThumbIndex';
+import { useSurveyInHand } from './use-survey-in-hand';
+import { Who } from './Who';
+
+const Find = lazy(() => import('./Find').catch(() => ({ default: FindNotHere })));
+/** What finds could not be fetched: pages and surveys are in the index all the same. */
+const FindNotHere = (): ReactNode => null;
+
+interface Props {
+  readonly tab: Tab;
+  /** The survey that is open; of a page of the book the one that was open last. */
+  readonly survey?: { readonly id: string; readonly name: string } | null;
+  /** Where a thumb types the page fills the screen, and the index is behind a button. */
+  readonly fill?: boolean;
+  /** What stands in the header of a phone where the page fills it. */
+  readonly phone?: ReactNode;
+  readonly wide?: boolean;
+  readonly children: ReactNode;
+}
+
+/** Every page stands in it: what is in hand and what is kept above, the index at the edge. */
+export function Frame({ tab, survey = null, fill = false, phone, wide = false, children }: Props) {
+  const [find, setFind] = useFind();
+  const last = useSurveyInHand(survey, tab);
+  const inHand = survey?.id ?? last;
+  const among = isSurveyTab(tab);
+  const look = useCallback(() => setFind(true), [setFind]);
+  const go = (href: string) => (among && isTab(href) ? navigate(href) : location.assign(href));
+  return (
+    <div className={`frame ${fill ? 'frame-fill' : ''}`} data-index={fill ? undefined : ''}>
+      <header className="flex min-w-0 items-center gap-2 border-b-2 border-ink bg-paper px-2 desk:gap-4 desk:px-4">
+        {fill && (
+          <Popover
+            id="index-sheet"
+            name="Index"
+            className="flex min-h-12 min-w-12 items-center justify-center gap-1 desk:hidden"
+            button={
+              <>
+                <Mark />
+                <span aria-hidden="true">▾</span>
+              </>
+            }
+          >
+            <nav aria-label="Pages" className="thumb-sheet">
+              <ThumbIndex tab={tab} survey={inHand} />
+            </nav>
+            <button type="button" popoverTarget="index-sheet" className="button mt-2 w-full" onClick={look}>
+              <Search size={20} aria-hidden="true" /> Find a tree, survey or page
+            </button>
+            <Own />
+          </Popover>
+        )}
+        <a
+          href="/"
+          aria-label="Arbolito, the field book"
+          className={`min-h-12 min-w-12 items-center gap-3 text-lead font-bold desk:flex ${fill ? 'hidden' : 'flex'}`}
+        >
+          <Mark />
+          <span className={survey ? 'hidden desk:inline' : undefined}>Arbolito</span>
+        </a>
+        {phone && <div className="flex min-w-0 flex-1 items-center gap-2 desk:hidden">{phone}</div>}
+        <span className={`min-w-0 ${phone ? 'hidden desk:block' : ''}`}>
+          {survey && <SurveySwitch survey={survey} among={among} tab={among ? tab : 'trees'} />}
+        </span>
+        <span className="ml-auto hidden items-center gap-3 desk:flex">
+          <Who />
+          <button type="button" className="box flex w-56 items-center justify-between text-left text-soft" onClick={look}>
+            Find a tree, a page
+            <kbd className="figure text-note">Ctrl K</kbd>
+          </button>
+        </span>
+        <span
+          className={`text-plain leading-tight text-soft desk:max-w-52 ${fill ? 'hidden desk:block' : 'ml-auto desk:ml-0'}`}
+          role="status"
+        >
+          <KeptState />
+        </span>
+        <span className="hidden desk:block">
+          <DisplaySelect />
+        </span>
+        {!fill && (
+          <>
+            <button type="button" className="chip desk:hidden" aria-label="Find a tree, survey or page" onClick={look}>
+              <Search size={22} aria-hidden="true" />
+            </button>
+            <Popover id="own-sheet" name="Person and display" className="chip desk:hidden" button={<Menu size={22} aria-hidden="true" />}>
+              <Own />
+            </Popover>
+          </>
+        )}
+      </header>
+      <nav aria-label="Index" className={fill ? 'thumbs thumbs-fill' : 'thumbs'}>
+        <ThumbIndex tab={tab} survey={inHand} />
+      </nav>
+      {fill ? (
+        <div className="min-h-0 min-w-0">
+          <FindOpener value={look}>{children}</FindOpener>
+        </div>
+      ) : (
+        <main className="min-w-0 bg-sheet">
+          <div className={`px-4 py-4 desk:px-6 ${wide ? 'max-w-7xl' : 'max-w-5xl'}`}>{children}</div>
+        </main>
+      )}
+      {find && (
+        <Suspense fallback={null}>
+          <Find survey={inHand} go={go} onClose={() => setFind(false)} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+/** Whose readings these are and how the page looks, on a phone. */
+function Own() {
+  return (
+    <div className="mt-2 flex flex-col gap-2">
+      <Who />
+      <DisplaySelect />
+    </div>
+  );
+}
+
+/** Whether somebody is looking for something; Ctrl K or ⌘ K begins it anywhere. */
+function useFind() {
+  const [find, setFind] = useState(false);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return;
+      e.preventDefault();
+      setFind((now) => !now);
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+  return [find, setFind] as const;
+}
