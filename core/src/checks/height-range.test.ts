@@ -22,7 +22,7 @@ describe('a total height no tree has', () => {
     expect(found([felled(115)], 'tall-tree')).toEqual([]);
     // 110 m and 150 % up: 165 m and an eye, beyond any doubt
     const [tall] = found([level(110), sight('tip', 150), sight('base', -2)], 'tall-tree');
-    expect(tall).toMatchObject({ code: 'height-out-of-range', severity: 'doubt', target: 'tip' });
+    expect(tall).toMatchObject({ code: 'height-out-of-range', severity: 'wrong', target: 'tip' });
     expect(tall?.what).toMatch(/^167\.2 m is taller/);
     expect(tall?.why).toBe('None stands above 116.0 m. Had the lengths been read in feet it would be 51.0 m.');
     // 117 m with an error of two metres may yet be 113

@@ -20,7 +20,7 @@ export const heightInRange: Check = ({ result, protocol: { units } }) => {
         : '';
     return finding(
       'height-out-of-range',
-      'doubt',
+      'wrong',
       `${showHeight(value, units)} is taller than any tree known.`,
       `None stands above ${showHeight(metres(TALLEST), units)}.${inFeet}`,
       'Check the scale, the unit of the distance and both signs.',

@@ -76,7 +76,9 @@ describe('a book that grows', () => {
     expect(tagged('3')).toBeDefined();
     // in a plot that is struck out
     expect(tagged('4')).toBeUndefined();
-    expect(sheetOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => r.tag)).toEqual(['0', '2', '3']);
+    expect(
+      sheetOf(book, records.find((r) => r.kind === 'survey')?.id ?? '')?.rows.map((r) => `${r.tag}${r.struck ? ' struck' : ''}`),
+    ).toEqual(['0', '2', '3', '4 struck']);
   });
 
   it('follows retractions however many come at once, and is not hung by a store that is spoiled', () => {

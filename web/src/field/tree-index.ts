@@ -74,7 +74,7 @@ export class TreeIndex {
     const by = others.find((t) => plain(t.tag) === plain(tag));
     if (!by) return null;
     const all = new Set(others.map((t) => plain(t.tag)));
-    let free = tagAfter(tag);
+    let free = tagAfter(tag.trim());
     while (all.has(plain(free))) free = tagAfter(free);
     return { by, free };
   }
