@@ -49,14 +49,14 @@ for (const height of [700, 844]) {
       await page.locator('[data-go]').tap();
       await expect(page.getByRole('button', { name: /where the tape goes: 0.75 m/ })).toBeVisible();
       const thumb = new Thumb(page);
-      await page.getByRole('combobox', { name: 'Tool' }).selectOption('girth, plain tape');
+      await page.getByRole('combobox', { name: 'Tool' }).selectOption('girth, tape or string');
       await thumb.press('132');
       await thumb.go();
       await expect(page.locator('[data-finding]:not([data-finding="second-reading"])')).toHaveCount(0);
       await page.getByRole('button', { name: 'steps' }).tap();
       const steps = page.getByRole('list', { name: 'Steps' });
       await expect(steps).toContainText('leans 12° downhill');
-      await expect(steps).toContainText('girth, plain tape at 0.75 m');
+      await expect(steps).toContainText('girth, tape or string at 0.75 m');
       expect(await count(page, 'stem')).toBeGreaterThan(0);
     });
 

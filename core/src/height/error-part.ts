@@ -21,6 +21,7 @@ export const ERROR_PARTS = [
   'set-angle',
   'device',
   'shadow',
+  'half-trunk',
   'direct',
 ] as const;
 export type ErrorPart = (typeof ERROR_PARTS)[number];

@@ -68,6 +68,10 @@ export interface Saved extends Own {
   readonly ways: Readonly<Record<string, Partial<Ways>>>;
   /** The scale of the instrument in hand, where it has one of its own. */
   readonly toolScale: AngleScale | null;
+  /** Species in the order of their last use. */
+  readonly species: readonly string[];
+  /** Whether somebody answered whose readings these are, be it with nobody’s name. */
+  readonly asked: boolean;
   /** Where readings were last taken, and in which units. */
   readonly lastIn: { readonly ways: string; readonly units: UnitSystem } | null;
 }
@@ -79,7 +83,18 @@ const listeners = new Set<() => void>();
 export function savedPreferences(): Saved {
   if (!saved) {
     const units = /-US$/i.test(globalThis.navigator?.language ?? '') ? 'us' : 'metric';
-    const { person, units: chosen, instruments, celsius, stickReach, ways, toolScale, lastIn } = readJson<Partial<Saved>>(KEY) ?? {};
+    const {
+      person,
+      units: chosen,
+      instruments,
+      celsius,
+      stickReach,
+      ways,
+      toolScale,
+      species,
+      asked,
+      lastIn,
+    } = readJson<Partial<Saved>>(KEY) ?? {};
     saved = {
       person: person ?? null,
       units: chosen ?? units,
@@ -89,6 +104,8 @@ export function savedPreferences(): Saved {
       // the ways that an earlier Arbolito remembered for all surveys alike are none's now
       ways: ways ?? {},
       toolScale: toolScale ?? null,
+      species: species ?? [],
+      asked: asked ?? false,
       lastIn: lastIn ?? null,
     };
   }
@@ -123,7 +140,8 @@ export function takeInHand(instruments: Instruments, scale: AngleScale | null): 
 export const waysKey = (survey: string | null, units: UnitSystem) => survey ?? `single ${units}`;
 
 /** How it is read in a survey: as it was last read there, else as usual. */
-export function preferencesIn(key: string, { ways, toolScale, lastIn: _, ...own }: Saved): Preferences {
+export function preferencesIn(key: string, { ways, toolScale, person, units, instruments, celsius, stickReach }: Saved): Preferences {
+  const own = { person, units, instruments, celsius, stickReach };
   return { ...USUAL, ...(toolScale ? { scale: toolScale } : {}), ...ways[key], ...own };
 }
 

@@ -40,8 +40,9 @@ export const COMMON_STEPS = {
   ground: {
     title: 'Slope',
     short: 'slope',
-    ask: 'Sight the ground to the tree, at your eye height on the stem.',
+    ask: 'Sight the ground to the tree, at your eye height on the stem; or say its rise over its run, for example 3:20.',
     assumes: 'level is assumed',
+    draft: slope,
   },
   tip: { title: 'Tip', short: 'tip', ask: 'Sight the highest point over the stem.' },
   base: { title: 'Base', short: 'base', ask: 'Sight the foot of the stem, where the ground meets it.' },
@@ -204,4 +205,18 @@ function logs(text: string): Draft {
   if (!(n > 0 && n <= 12 && Number.isInteger(n * 2)))
     return no(`“${text.trim()}” logs: whole and half logs from 0.5 to 12, for example 2.5.`);
   return { ok: true, read: { kind: 'logs', value: n }, echo: n === 1 ? '1 log' : `${n} logs` };
+}
+
+const RISE_AND_RUN = /^([+\-−▲▼])?\s*(\d+(?:[.,]\d+)?)\s*(?::|in)\s*(\d+(?:[.,]\d+)?)$/i;
+
+/** The slope of the ground, uphill to the tree positive: a sight along it, or how far it rises over how far it runs, as per cent. */
+function slope(text: string, p: Preferences, around: Around): Draft {
+  const said = RISE_AND_RUN.exec(text.trim());
+  if (!said) return sighting('ground', text, p, around);
+  const [, sign, rise = '', run = ''] = said;
+  const [up, along] = [rise, run].map((n) => Number(n.replace(',', '.'))) as [number, number];
+  if (!(along > 0)) return no(`“${text.trim()}”: the run is above 0, as in 3:20.`);
+  const value = Math.round(((sign && sign !== '+' && sign !== '▲' ? -1 : 1) * 1e4 * up) / along) / 100;
+  const read = sighting('ground', `${value}%`, p, around);
+  return read.ok ? { ...read, echo: `${text.trim()} = ${read.echo}` } : read;
 }

@@ -33,6 +33,8 @@ describe('a draft', () => {
     ['logs', '2 1/2', us, { kind: 'logs', value: 2.5 }],
     ['logs', '½', us, { kind: 'logs', value: 0.5 }],
     ['logs', '2,5', us, { kind: 'logs', value: 2.5 }],
+    ['ground', '3:20', metric, { kind: 'angle', target: 'ground', value: 15, scale: 'percent' }],
+    ['ground', '-1,5 in 6', us, { target: 'ground', value: -25, scale: 'percent' }],
     ['mark-height', '1.3', metric, { kind: 'mark-height', value: 1.3, unit: 'm' }],
   ] as const)('at %s, %j', (step, text, prefs, read) => {
     expect(draftOf(step, text, prefs as Preferences, around)).toMatchObject({ ok: true, read });
@@ -46,6 +48,7 @@ describe('a draft', () => {
     ['logs', '2.3', /whole and half logs/],
     ['logs', '', /whole and half logs/],
     ['tip', '95°', /straight up/],
+    ['ground', '3:0', /run is above 0/],
     ['tip', 'abc', /not a sighting/],
     ['eye-height', '160', /at most 10.0 m/],
   ] as const)('at %s, %j is refused', (step, text, why) => {

@@ -40,6 +40,7 @@ export const PART_WORDS: Readonly<Record<ErrorPart, string>> = {
   'set-angle': 'set angle',
   device: 'instrument',
   shadow: 'shadows',
+  'half-trunk': 'half of the trunk',
   direct: 'tape along the tree',
 };
 

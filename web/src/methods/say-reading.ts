@@ -4,7 +4,7 @@ import { sayTrunk } from './say-trunk';
 export const TOOL_NAMES: Readonly<Record<ToolName, string>> = {
   estimate: 'by eye',
   'diameter-tape': 'diameter tape',
-  'plain-tape': 'girth, plain tape',
+  'plain-tape': 'girth, tape or string',
   caliper: 'caliper',
   'biltmore-stick': 'stick',
   optical: 'optical',

@@ -48,3 +48,25 @@ describe('what an error is made of', () => {
     expect(crownBase.ok && crownBase.value.parts?.['near-tip']).toBeTruthy();
   });
 });
+
+describe('a shadow before the trunk is taped', () => {
+  const read: readonly Reading[] = [
+    { kind: 'shadow', value: 18.6, unit: 'm' },
+    { kind: 'reference-shadow', value: 1.92, height: 1.5, unit: 'm' },
+  ];
+  const of = (readings: readonly Reading[]) => deriveTree({ readings, protocol: metric });
+  it('counts from the bark: the half trunk is taken as 0, said, and in the error', () => {
+    const { height, assumptions } = of(read);
+    // 18.6 m of shadow under a sun that makes 1.92 m of 1.5 m
+    expect(height).toMatchObject({ ok: true, value: { value: expect.closeTo((18.6 * 1.5) / 1.92, 9) } });
+    expect(assumptions.map((a) => a.code)).toContain('no-trunk');
+    const part = height.ok ? height.value.parts?.['half-trunk'] : undefined;
+    expect(Math.abs(part ?? 0)).toBeCloseTo((0.26 * 1.5) / 1.92, 9);
+  });
+  it('with the tape it is half a diameter longer, and nothing of that is assumed', () => {
+    const { height, assumptions } = of([...read, { kind: 'diameter', tool: 'diameter-tape', value: 44, unit: 'cm' }]);
+    expect(height).toMatchObject({ ok: true, value: { value: expect.closeTo(((18.6 + 0.22) * 1.5) / 1.92, 9) } });
+    expect(assumptions.map((a) => a.code)).not.toContain('no-trunk');
+    expect(height.ok ? height.value.parts?.['half-trunk'] : 0).toBeUndefined();
+  });
+});

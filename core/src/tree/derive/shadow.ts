@@ -1,5 +1,5 @@
 import { byShadow } from '../../height/index';
-import { noAnswer, radians, toMetres } from '../../units';
+import { metres, noAnswer, radians, toMetres } from '../../units';
 import { idOf, othersOf } from '../gather';
 import { leanFor } from './apparent';
 import { found, type Way } from './define';
@@ -11,6 +11,10 @@ const WHICH_WAY = noAnswer(
 
 const LEVEL_SHADOW = { code: 'level-shadow', text: 'The ground under the shadow is taken as level: its slope is not sighted.' };
 
+/** What half a trunk may be that nobody taped, metres: the root mean square of trunks up to nine tenths of a metre. */
+const HALF_TRUNK = 0.26;
+const NO_TRUNK = { code: 'no-trunk', text: 'The shadow begins at the bark and the trunk is not taped: half of it is taken as 0.' };
+
 /** The tree’s shadow beside that of something of known height. */
 export const shadow: Way = (aim, a) => {
   const tree = othersOf(a.u.s, 'shadow').findLast((r) => (r.target ?? 'tip') === aim);
@@ -18,9 +22,8 @@ export const shadow: Way = (aim, a) => {
   if (!tree && !(reference && aim === 'tip')) return null;
   if (!tree) return noAnswer('no-shadow', 'The tree’s own shadow is not read yet.');
   if (!reference) return noAnswer('no-reference-shadow', 'The shadow of something of known height is needed, in the same minute.');
-  if (a.diameter === null)
-    return noAnswer('bark-without-diameter', 'The shadow begins at the bark: read the diameter, and half of it is added.');
-  const thick = a.diameter.value;
+  const thick = a.diameter?.value ?? metres(0);
+  if (a.diameter === null) a.assume(NO_TRUNK);
   const told = leanFor(a.u);
   if (!told.ok) return told;
   const lean = told.value;
@@ -42,6 +45,7 @@ export const shadow: Way = (aim, a) => {
   const parts = {
     shadow: { by: height.value * a.errors.shadow, source: tree },
     // the sun's tangent carries the tip's offset down to the ground
+    ...(a.diameter === null ? { 'half-trunk': { by: (of.height / of.shadow) * HALF_TRUNK, source: tree } } : {}),
     'tip-offset': { by: aim === 'tip' ? (of.height / of.shadow) * a.tipOffset : 0, source: 'tip' },
     ...(lean ? { lean: { by: (steeper.ok ? steeper.value : 2 * height.value) - height.value, source: lean } } : {}),
   };

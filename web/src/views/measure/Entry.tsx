@@ -88,9 +88,10 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
 }
 
 /** Under the field: what is wrong with what was typed, how it was understood, or what to read. */
-function Help({ ask, m: { draft, refusal, hand } }: { ask: string; m: MeasureModel }) {
+function Help({ ask, m: { draft, named, refusal, hand } }: { ask: string; m: MeasureModel }) {
   const lines = ask.length > ONE_LINE ? 'line-clamp-2 h-[36px]' : 'line-clamp-1 h-[18px]';
-  const help = refusal ?? (draft?.ok && draft.echo !== hand.text ? draft.echo : null);
+  const help =
+    refusal ?? (draft?.ok && draft.echo !== hand.text ? draft.echo : null) ?? (named?.ok ? `species: ${named.species.body.name}` : null);
   return (
     <div>
       <p

@@ -18,6 +18,25 @@ export function Remedy({ m }: { m: MeasureModel }) {
       </div>
     );
   }
+  if (m.who.length > 0) {
+    return (
+      <section
+        className="flex flex-wrap items-center gap-1.5 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
+        aria-label="Who measures?"
+        data-who
+      >
+        <b>Who measures?</b>
+        {m.who.slice(0, MOST_NAMES).map((p) => (
+          <button key={p.id} type="button" className="chip px-3" onClick={() => m.measuredBy(p.entity)}>
+            {p.body.name}
+          </button>
+        ))}
+        <button type="button" className="chip px-3" onClick={() => m.measuredBy(null)}>
+          no name
+        </button>
+      </section>
+    );
+  }
   if (m.taken) {
     const { by, free } = m.taken;
     return (
@@ -73,6 +92,9 @@ export function Remedy({ m }: { m: MeasureModel }) {
     </Bar>
   );
 }
+
+/** So many fit beside the question; the others are in the header. */
+const MOST_NAMES = 4;
 
 /** Advice that asks for room behind the eye: where there is none it can be said. */
 const STEP_BACK: ReadonlySet<string> = new Set(['close-station', 'stand-better']);

@@ -1,6 +1,7 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
 import { Pencil, Search } from 'lucide-react';
 import { memo, useState } from 'react';
+import { savedPreferences } from '../../field/preferences';
 import { noteOf } from '../../methods/step-notes';
 import { useFindOpener } from '../../ui/frame/find-opener';
 import { Determinations } from './Determinations';
@@ -212,6 +213,12 @@ function AddSpecies({ m, onDone }: { m: MeasureModel; onDone: () => void }) {
   );
 }
 
+/** Those used last come first, the others as the book lists them. */
+function lastUsed(list: MeasureModel['speciesList']): MeasureModel['speciesList'] {
+  const used = savedPreferences().species.flatMap((id) => list.filter((s) => s.entity === id));
+  return used.length === 0 ? list : [...used, ...list.filter((s) => !used.includes(s))];
+}
+
 type SpeciesProps = Pick<MeasureModel, 'speciesList' | 'setTree'> & { readonly species: string | null; readonly onNew?: () => void };
 const NEW = 'new';
 /** Not drawn again with every key: only what it shows is asked for. */
@@ -224,8 +231,8 @@ export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList,
       onChange={(e) => (e.target.value === NEW ? onNew?.() : setTree({ species: e.target.value || null }))}
     >
       <option value="">species not said</option>
-      {speciesList.map((s) => (
-        <option key={s.id} value={s.id}>
+      {lastUsed(speciesList).map((s) => (
+        <option key={s.id} value={s.entity}>
           {s.body.name}
         </option>
       ))}

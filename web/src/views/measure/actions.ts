@@ -1,6 +1,7 @@
 import { type Finding, parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
 import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand, type TreePlace } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
+import { speciesNamed } from '../../book/species-named';
 import { settled } from '../../book/versions';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
@@ -30,6 +31,9 @@ export interface Now {
   readonly fromFirstStem: Trunk | null;
   readonly last: (slot: string) => TreeInHand['entities'][number] | undefined;
 }
+
+/** So many species are remembered as used last. */
+const RECENT = 8;
 
 /** What is said of two readings that differ, or of one that wants a second. */
 const ANOTHER_DECIDES: ReadonlySet<string> = new Set([
@@ -102,6 +106,14 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     const text = hand.text.trim();
     if (text === '') return go(stepAfter(steps, at));
     const read = draftOf(at, text, t.prefs, { ...t.around, minute: minuteNow() });
+    if (!read.ok && at !== 'point') {
+      const named = speciesNamed(text, bookStore.snapshot().book.all('species'));
+      if (named?.ok) {
+        setTree({ species: named.species.entity });
+        return type('');
+      }
+      if (named) return setRefusal(named.reason);
+    }
     if (read.ok) {
       const unchanged = keptHead && !again && sameValue(keptHead.body.read, read.read);
       const mode: Mode = again ? { as: 'again' } : keptHead ? { as: 'correction', of: keptHead } : { as: 'first' };
@@ -207,6 +219,8 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
 
   const setTree = (change: { tag?: string; species?: string | null }) => {
     const { found } = now().t;
+    if (change.species)
+      savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });
     if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
     else setHand((p) => ({ ...p, ...change }));
   };
@@ -316,6 +330,8 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     undo,
     choose,
     setTree,
+    /** Whose readings these are; null where that is not to be said. */
+    measuredBy: (person: string | null) => savePreferences({ person, asked: true }),
     /** It was seen that this survey is read otherwise than the one before. */
     seenWays: () => savePreferences({ lastIn: { ways: now().t.ways, units: now().t.prefs.units } }),
     addSpecies,

@@ -5,11 +5,13 @@ import {
   fromMetres,
   metresPerLength,
   type Reading,
+  showBasalArea,
   showDiameter,
   showHeight,
   showPom,
   showVolume,
   showVolumeSigma,
+  squareMetres,
   type TreeResult,
   UNITS_OF,
   type UnitSystem,
@@ -33,7 +35,7 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
       aside: `± ${showVolumeSigma(x.sigma, x.value, units)}`,
       how: () => [
         'V = form factor · basal area · height: the stem over bark, ground to tip',
-        `form factor ${x.formFactor}; basal area ${result.dbh.ok ? result.dbh.value.basalArea.toFixed(4) : '?'} m²`,
+        `form factor ${x.formFactor}; basal area ${result.dbh.ok ? showBasalArea(squareMetres(result.dbh.value.basalArea), units) : '?'}`,
         `${x.value.toFixed(3)} m³ = ${formatNumber(cubicMetresToCubicFeet(x.value), 1)} ft³`,
       ],
     })),
@@ -89,7 +91,7 @@ function diameterFigure(result: TreeResult, units: UnitSystem): Figure {
         ? `one number: ${RULES[result.oneNumber.rule]}, which keeps ${formatNumber(result.oneNumber.kept * 100, 0)} % of the basal area`
         : '',
       result.basalArea.ok
-        ? `basal area ${result.basalArea.value.value.toFixed(4)} m²${several ? ` of ${result.basalArea.value.stems} stems` : ''}`
+        ? `basal area ${showBasalArea(squareMetres(result.basalArea.value.value), units)}${several ? ` of ${result.basalArea.value.stems} stems` : ''}`
         : '',
     ].filter((line) => line !== '');
   const { dbh } = result;

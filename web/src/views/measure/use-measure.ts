@@ -2,6 +2,7 @@ import { FIRST_STEM, type Trunk } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
 import { slotOf } from '../../book/slots';
+import { speciesNamed } from '../../book/species-named';
 import { settled } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
@@ -20,6 +21,8 @@ import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
 import { useTagTaken } from './use-tag-taken';
 import { useTree } from './use-tree';
+
+const NOBODY: readonly RecordOf<'person'>[] = [];
 
 /** Everything the Measure view shows and does. All of it follows from the book, the tree in hand and the preferences. */
 export function useMeasure() {
@@ -99,6 +102,8 @@ export function useMeasure() {
     // a tag that only was proposed gives way
     if (taken && !found && hand.tag === null) setHand((p) => ({ ...p, tag: taken.free }));
   }, [taken, found, hand.tag]);
+  // letters at a number's step are a species
+  const named = useMemo(() => (draft && !draft.ok ? speciesNamed(hand.text, speciesList) : null), [draft, hand.text, speciesList]);
   const stopped = useSame({ survey, tree: hand.tree, tag, step: step?.title ?? null, begun: entities.length > 0 });
   useLayoutEffect(() => keeper.soon(hand, loaded ? stopped : null), [hand, stopped, loaded, keeper]);
   const shoots = hand.at !== 'done' && isShot(hand.at, method);
@@ -161,12 +166,15 @@ export function useMeasure() {
     choices,
     kept,
     draft,
+    named,
     scene: t.scene,
     ...drawn,
     findings: t.findings,
     unseen: t.unseen,
     checked: t.checked,
     refusal,
+    /** Those of whom one may be measuring, where nobody has said so yet; asked when the first tree is begun. */
+    who: prefs.person === null && !saved.asked && hand.at === 'dbh' ? book.all('person') : NOBODY,
     /** What is read differently here than in the survey before; null once that was seen. */
     changed,
     /** Another tree that has this tag, where somebody gave it on purpose. */

@@ -149,7 +149,12 @@ export default function NewSurvey() {
           <Text label="Species to expect" hint="names with commas between; more can come later" {...form.field('species')} id="species" />
           <div className="grid gap-6 desk:grid-cols-2">
             <Text label="Who measures" hint="if not in the book yet" {...form.field('person')} id="person" />
-            <Text label="Their eye height" hint="in the boots of the day; 1.6 m is assumed without it" {...form.field('eye')} id="eye" />
+            <Text
+              label="Their eye height"
+              hint={`in the boots of the day; ${chosen?.options.units === 'us' ? '5.2 ft' : '1.6 m'} is assumed without it`}
+              {...form.field('eye')}
+              id="eye"
+            />
           </div>
           <button type="submit" className="button button-go self-start">
             Begin with the first tree
