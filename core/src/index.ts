@@ -124,13 +124,16 @@ export {
   PRESET_KEYS,
   PRESETS,
   type PresetKey,
+  type ProductClass,
   type ProtocolOptions,
   type ProtocolSentence,
+  productOf,
   protocolSentences,
   type Tally,
   type TallyLine,
   type TallyTree,
   tally,
+  wantsHeight,
 } from './survey/index';
 export {
   type Agreement,

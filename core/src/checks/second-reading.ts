@@ -1,4 +1,5 @@
 import { FIRST_STEM } from '../reading/index';
+import { sampleNumberOf } from '../survey/index';
 import type { Check } from './finding';
 
 /** One tree in so many is asked for a second reading. */
@@ -9,7 +10,7 @@ const EVERY = 12;
  * its zero. Now and then, for trees picked by their own id, a second reading is asked for where nothing else vouches.
  */
 export const secondReading: Check = ({ tree, result, previous }) => {
-  if (tree === undefined || numberOf(tree) % EVERY !== 0) return [];
+  if (tree === undefined || sampleNumberOf(tree) % EVERY !== 0) return [];
   return result.stems.slice(0, 1).flatMap((s) => {
     if (!s.dbh.ok || s.dbh.value.readings > 1 || s.dbh.value.compared.length > 0) return [];
     if (previous?.some((p) => (p.stem ?? FIRST_STEM) === s.stem)) return [];
@@ -26,10 +27,3 @@ export const secondReading: Check = ({ tree, result, previous }) => {
     ];
   });
 };
-
-/** A number that is always the same for the same text, spread evenly. @source FNV-1a, 32 bits */
-function numberOf(text: string): number {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return hash >>> 0;
-}

@@ -35,6 +35,10 @@ const timberUs: ProtocolOptions = {
     logs: LOGS_16_FT,
   },
   determinations: 1,
+  products: [
+    { product: 'sawtimber', from: 10 * METRES_PER_INCH },
+    { product: 'pulpwood', from: 4 * METRES_PER_INCH },
+  ],
   // half a 16-ft log
   heightTolerance: { absolute: 8 * METRES_PER_FOOT, relative: 0.05 },
 };
@@ -46,6 +50,7 @@ const forestMetric: ProtocolOptions = {
   aboveButtSwell: 0.45,
   diameterRounding: { of: 'diameter', step: 0.1, unit: 'cm', direction: 'down' },
   classWidth: { value: 4, unit: 'cm' },
+  products: [],
   merchantable: { tops: [{ product: 'wood', diameter: 0.07 }], orFirstDefect: false, stumpHeight: 0.2, logs: null },
   heightTolerance: { absolute: 1, relative: 0.05 },
 };

@@ -1,5 +1,6 @@
 import { formatNumber, fromMetres, type Metres, metres, type UnitSystem } from '../units';
-import type { MerchantableRule, ProtocolOptions } from './protocol';
+import { LOG_RULES } from '../volume/index';
+import type { MerchantableRule, ProductClass, ProtocolOptions } from './protocol';
 
 /** One option of a protocol, read out. */
 export interface ProtocolSentence {
@@ -61,7 +62,34 @@ export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence
       'Good enough',
       `A height is good enough within ${long(p.heightTolerance.absolute)}${p.heightTolerance.relative === null ? '' : ` or ${formatNumber(p.heightTolerance.relative * 100, 0)} %`}.`,
     ),
+    say('heightSample', 'Which heights', SAMPLE(p.heightSample ?? 1)),
+    say('products', 'Products', products(p.products ?? [], p.units)),
+    say(
+      'formClass',
+      'Form class',
+      p.formClass === undefined
+        ? 'Species without a form class of their own are taken at 78.'
+        : `Species without a form class of their own are taken at ${p.formClass}.`,
+    ),
+    say(
+      'taperPerLog',
+      'Taper',
+      `Species without a taper of their own lose ${p.taperPerLog ?? 2} in of diameter in each log above the butt log.`,
+    ),
+    say('logRule', 'Board feet', `Board feet are shown by ${LOG_RULES[p.logRule ?? 'doyle'].name} first, by the other rules beside it.`),
   ];
+}
+
+const SAMPLE = (every: number) =>
+  every === 1 ? 'Every tree wants a height.' : every === 0 ? 'No tree wants a height.' : `One tree in ${every} wants a height.`;
+
+/** A thickness as the units have it. */
+const thin = (d: number, units: UnitSystem) => (units === 'us' ? `${trim(fromMetres(metres(d), 'in'))} in` : `${trim(d * 100)} cm`);
+
+function products(list: readonly ProductClass[], units: UnitSystem): string {
+  if (list.length === 0) return 'Trees are not put into classes of products.';
+  const named = [...list].sort((a, b) => b.from - a.from).map((p) => `${p.product} from ${thin(p.from, units)}`);
+  return `By diameter a tree is ${named.join(', ')}; of poor form it may be said otherwise.`;
 }
 
 const say = (option: keyof ProtocolOptions, topic: string, text: string): ProtocolSentence => ({ option, topic, text });
@@ -112,8 +140,7 @@ function rounding(r: ProtocolOptions['diameterRounding']): string {
 
 function merchantable(m: MerchantableRule | null, long: (m: number) => string, units: UnitSystem): string {
   if (!m) return 'No merchantable height is asked for.';
-  const thin = (d: number) => (units === 'us' ? `${trim(fromMetres(metres(d), 'in'))} in` : `${trim(d * 100)} cm`);
-  const tops = m.tops.map((t) => `${thin(t.diameter)} (${t.product})`).join(' or ');
+  const tops = m.tops.map((t) => `${thin(t.diameter, units)} (${t.product})`).join(' or ');
   const logs = m.logs
     ? `; cut into logs of ${long(m.logs.length)} with ${long(m.logs.trim)} trim, odd ends ${m.logs.oddEnd === 'down' ? 'down' : 'to the nearest'} half log`
     : '';

@@ -1,5 +1,6 @@
 import type { DiameterRounding } from '../diameter/index';
 import type { LengthUnit, UnitSystem } from '../units';
+import type { LogRuleName } from '../volume/index';
 
 /** Every option on which schools differ, in the order in which they are decided at a tree. Lengths in metres unless named. */
 export interface ProtocolOptions {
@@ -24,6 +25,23 @@ export interface ProtocolOptions {
   /** How often a height is determined, from another place or another way each time; once when left out. */
   readonly determinations?: number;
   readonly heightTolerance: { readonly absolute: number; readonly relative: number | null };
+  /** One tree in so many wants a height: 1 is every tree, as when left out, 0 none. */
+  readonly heightSample?: number;
+  /** Classes of products by diameter at breast height, metres; none when left out. */
+  readonly products?: readonly ProductClass[];
+  /** Girard form class, per cent, of species that have none of their own. */
+  readonly formClass?: number;
+  /** Taper of each log above the butt log, inches, of species that have none of their own. */
+  readonly taperPerLog?: number;
+  /** The board-foot rule that is shown first; Doyle when left out. */
+  readonly logRule?: LogRuleName;
+}
+
+/** What stems from some diameter on are grown for. */
+export interface ProductClass {
+  readonly product: string;
+  /** Diameter at breast height, metres, from which a stem is of it. */
+  readonly from: number;
 }
 
 export type GroundReference = 'uphill' | 'mid-slope' | 'root-flare' | 'stump';

@@ -100,10 +100,12 @@ export function deriveBoards(
     });
   }
   if (count === 0) return noAnswer('no-logs', 'The merchantable stem is shorter than half a log.');
-  if (species.formClass === undefined) assume(FORM_CLASS);
-  if (species.taperPerLog === undefined) assume(TAPER);
-  const formClass = species.formClass ?? DEFAULT_FORM_CLASS;
-  const taperPerLog = species.taperPerLog ?? DEFAULT_TAPER_PER_LOG;
+  const ownClass = species.formClass ?? protocol.formClass;
+  const ownTaper = species.taperPerLog ?? protocol.taperPerLog;
+  if (ownClass === undefined) assume(FORM_CLASS);
+  if (ownTaper === undefined) assume(TAPER);
+  const formClass = ownClass ?? DEFAULT_FORM_CLASS;
+  const taperPerLog = ownTaper ?? DEFAULT_TAPER_PER_LOG;
   try {
     const sum = logByLog(metresToInches(dbh.value.value), count, {
       formClass,

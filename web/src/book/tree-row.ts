@@ -6,6 +6,8 @@ import {
   type FindingTarget,
   type LogRuleName,
   type ProtocolOptions,
+  productOf,
+  type TreeResult,
 } from '@arbolito/core';
 import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
@@ -22,6 +24,8 @@ export interface TreeRow {
   readonly tag: string;
   readonly plot: string | null;
   readonly species: string | null;
+  /** What it is grown for, by its diameter or as somebody said; null where the protocol keeps no classes. */
+  readonly product: string | null;
   readonly dbh: number | null;
   /** Each stem that has a diameter. */
   readonly stems: readonly { readonly dbh: number; readonly pom: number }[];
@@ -122,6 +126,7 @@ function fromOf({ record, visits, ...tree }: BookTree, species: string | null, p
   const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
   const all = [
     record.body.tag,
+    record.body.product,
     record.body.plot,
     species,
     tree.species,
@@ -149,6 +154,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
   return {
     ...emptyRow(tree.record, { species }),
     dbh: or(result?.dbh, (d) => d.value),
+    product: productOf(largestOf(result), protocol.products, tree.record.body.product ?? null),
     stems: (result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [{ dbh: s.dbh.value.value, pom: s.dbh.value.pom }] : [])),
     apart: result !== undefined && !result.dbh.ok && result.dbh.code === 'stems-stand-alone',
     height: tall?.height ?? null,
@@ -192,12 +198,17 @@ function earlierHeight(tree: BookTree, protocol: ProtocolOptions, basalArea: num
   return null;
 }
 
+/** The thickest stem, metres: it says what the tree is grown for. */
+const largestOf = (result: TreeResult | undefined): number =>
+  Math.max(0, ...(result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [s.dbh.value.value] : [])));
+
 /** A row of which nothing is worked out. */
 const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({
   id: entity,
   tag: body.tag,
   plot: body.plot ?? null,
   species: null,
+  product: null,
   dbh: null,
   stems: [],
   apart: false,

@@ -4,6 +4,8 @@ import {
   type GroundReference,
   LENGTH_UNITS,
   type LengthUnit,
+  LOG_RULE_NAMES,
+  type LogRuleName,
   type ProtocolOptions,
   type UnitSystem,
 } from '@arbolito/core';
@@ -53,6 +55,13 @@ export class HeightTolerance {
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) relative!: number | null;
 }
 
+export class ProductClassInput {
+  @IsString({ message: 'text' })
+  @Length(1, 60, { message: 'text of 1 to 60 characters' })
+  product!: string;
+  @InRange(0, 3, 'm') @Says('Diameter at breast height from which a stem is of it.') from!: number;
+}
+
 /** Every option on which schools of measuring differ. Lengths in metres unless a unit is named. */
 export class ProtocolOptionsInput implements ProtocolOptions {
   @IsIn(...oneOf('metric', 'us')) units!: UnitSystem;
@@ -79,4 +88,17 @@ export class ProtocolOptionsInput implements ProtocolOptions {
   @Says('How often a height is determined; once when left out.', 3)
   determinations?: number;
   @One(() => HeightTolerance) heightTolerance!: HeightTolerance;
+  @IsOptional()
+  @IsInt({ message: 'a whole number from 0 to 1000' })
+  @Min(0, { message: 'a whole number from 0 to 1000' })
+  @Max(1000, { message: 'a whole number from 0 to 1000' })
+  @Says('One tree in so many wants a height: 1 every tree, as when left out, 0 none.', 1)
+  heightSample?: number;
+  @IsOptional() @Many(() => ProductClassInput) @Says('Classes of products by diameter; none when left out.') products?: ProductClassInput[];
+  @IsOptional() @InRange(50, 100, 'per cent') @Says('Form class of species that have none of their own.', 78) formClass?: number;
+  @IsOptional()
+  @InRange(0, 10, 'in a log')
+  @Says('Taper of each log above the butt log, of species that have none of their own.', 2)
+  taperPerLog?: number;
+  @IsOptional() @IsIn(...oneOf(...LOG_RULE_NAMES)) @Says('The board-foot rule shown first.', 'doyle') logRule?: LogRuleName;
 }

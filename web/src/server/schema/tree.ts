@@ -19,6 +19,7 @@ export const tree = pgTable(
     distance: doublePrecision(),
     longitude: doublePrecision(),
     latitude: doublePrecision(),
+    product: text(),
     note: text(),
   },
   (t) => [

@@ -40,6 +40,8 @@ export default function Find({ survey, go, onClose }: Props): ReactNode {
     ...away.map((s) => ({ id: s.id, name: s.name ?? '', place: s.place, here: false })),
   ].filter((s) => has(words, `${s.name} ${s.place ?? ''}`));
   const found = pages.filter((p) => has(words, `${p.title} ${p.also}`));
+  const listed = (trees?.length ?? 0) + surveys.length + found.length;
+  const nothing = trees !== null && listed === 0;
   const to = (href: string) => {
     dialog.current?.close();
     go(href);
@@ -67,7 +69,10 @@ export default function Find({ survey, go, onClose }: Props): ReactNode {
             close
           </button>
         </div>
-        <Command.List className="max-h-[60dvh] overflow-auto p-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-small [&_[cmdk-group-heading]]:text-soft">
+        <Command.List
+          hidden={listed === 0}
+          className="max-h-[60dvh] overflow-auto p-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-small [&_[cmdk-group-heading]]:text-soft"
+        >
           {trees && trees.length > 0 && (
             <Command.Group heading="Trees">
               {trees.map((t) => (
@@ -100,15 +105,13 @@ export default function Find({ survey, go, onClose }: Props): ReactNode {
               ))}
             </Command.Group>
           )}
-          {text.trim() !== '' && trees === null && (
-            <Command.Loading>{<p className="px-3 py-2 text-soft">Looking through the trees …</p>}</Command.Loading>
-          )}
-          {trees !== null && (
-            <Command.Empty className="px-3 py-4 text-soft">
-              Nothing has “{text.trim()}” in its tag, plot, species or name. Only trees of surveys on this device can be found.
-            </Command.Empty>
-          )}
         </Command.List>
+        {trees === null && <p className="px-4 py-3 text-soft">Looking through the trees …</p>}
+        {nothing && (
+          <p role="status" className="px-4 py-4 text-soft">
+            Nothing has “{text.trim()}” in its tag, plot, species or name. Only trees of surveys on this device can be found.
+          </p>
+        )}
       </Command>
     </dialog>
   );

@@ -12,7 +12,8 @@ import { isSurveyTab, type Tab, ThumbIndex } from './ThumbIndex';
 import { useSurveyInHand } from './use-survey-in-hand';
 import { Who } from './Who';
 
-const Find = lazy(() => import('./Find').catch(() => ({ default: FindNotHere })));
+const loadFind = () => import('./Find');
+const Find = lazy(() => loadFind().catch(() => ({ default: FindNotHere })));
 /** What finds could not be fetched: pages and surveys are in the index all the same. */
 const FindNotHere = (): ReactNode => null;
 
@@ -130,17 +131,24 @@ function Own() {
   );
 }
 
+const IDLE_MS = 1200;
+
 /** Whether somebody is looking for something; Ctrl K or ⌘ K begins it anywhere. */
 function useFind() {
   const [find, setFind] = useState(false);
   useEffect(() => {
+    // there before it is asked for: what is typed right after the key must not be lost
+    const idle = setTimeout(() => void loadFind().catch(() => {}), IDLE_MS);
     const onKey = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return;
       e.preventDefault();
       setFind((now) => !now);
     };
     document.addEventListener('keydown', onKey);
-    return () => document.removeEventListener('keydown', onKey);
+    return () => {
+      clearTimeout(idle);
+      document.removeEventListener('keydown', onKey);
+    };
   }, []);
   return [find, setFind] as const;
 }

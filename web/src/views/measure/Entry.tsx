@@ -160,8 +160,13 @@ function yardstick({ protocol, prefs: { units } }: MeasureModel): string {
 }
 
 /** What a tree without a height lacks. */
-const stillNeeds = (m: MeasureModel, reason: string) =>
-  m.determination.station !== null ? reason : m.result.dbh.ok ? 'No height is read.' : 'No diameter is read.';
+function stillNeeds(m: MeasureModel, reason: string): string {
+  if (m.determination.station !== null) return reason;
+  if (!m.result.dbh.ok) return 'No diameter is read.';
+  const { heightSample = 1 } = m.protocol.options;
+  if (m.heightWanted) return 'No height is read.';
+  return heightSample === 0 ? 'No height is wanted here.' : `No height is wanted of this tree: one in ${heightSample} has one.`;
+}
 
 /** With the work done: whether the height is as good as the protocol asks. */
 function goodEnough(m: MeasureModel): string {

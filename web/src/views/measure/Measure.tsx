@@ -11,7 +11,7 @@ import { Chips } from './Chips';
 import { draggedText, handlesAt } from './drag';
 import { Field, Pad } from './Entry';
 import { PhoneHead } from './Header';
-import { Remedy } from './Remedy';
+import { Changed, Remedy } from './Remedy';
 import { Results } from './Results';
 import { Trail } from './Trail';
 import { TreeTabs } from './TreeTabs';
@@ -175,6 +175,7 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
           <Sheet m={drawn} />
+          <LateChanged m={drawn} />
           <LateRemedy m={drawn} />
         </div>
 
@@ -246,6 +247,7 @@ function Blank({ title, children }: { title: string; children?: React.ReactNode 
 const LateTrail = memo(Trail);
 const LateResults = memo(Results);
 const LateRemedy = memo(Remedy);
+const LateChanged = memo(Changed);
 
 const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
   const scene = m.scene();

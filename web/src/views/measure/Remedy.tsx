@@ -2,39 +2,36 @@ import { useEffect, useState } from 'react';
 import { CAUTIONS, type CautionId, cautionsAt, putAway, rememberPutAway } from '../../methods/cautions';
 import type { MeasureModel } from './use-measure';
 
+/** What is read otherwise here than in the survey before, until somebody saw it. */
+export function Changed({ m }: { m: MeasureModel }) {
+  if (!m.changed || m.hand.at === 'done') return null;
+  return (
+    <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="status" data-changed>
+      <p className="flex-1 self-center px-3 py-1.5">
+        Here it is read in <b>{m.changed.here}</b>; where you measured before: {m.changed.before}.
+      </p>
+      <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={m.seenWays}>
+        right
+      </button>
+    </div>
+  );
+}
+
 /** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */
 export function Remedy({ m }: { m: MeasureModel }) {
   const [caution, dismiss] = useCaution(m);
   const finding = m.findings()[0];
-  if (m.changed && m.hand.at !== 'done') {
+  if (m.tree.contested > 0) {
+    return <Bar grave>Two versions of a reading contradict each other. Choose one of them under Visits.</Bar>;
+  }
+  if (caution && (!finding || finding.severity === 'advice')) {
     return (
-      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="status" data-changed>
-        <p className="flex-1 self-center px-3 py-1.5">
-          Here it is read in <b>{m.changed.here}</b>; where you measured before: {m.changed.before}.
-        </p>
-        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={m.seenWays}>
-          right
+      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="note" data-caution={caution}>
+        <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
+        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
+          read
         </button>
       </div>
-    );
-  }
-  if (m.who.length > 0) {
-    return (
-      <section
-        className="flex flex-wrap items-center gap-1.5 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
-        aria-label="Who measures?"
-        data-who
-      >
-        <b>Who measures?</b>
-        {m.who.slice(0, MOST_NAMES).map((p) => (
-          <button key={p.id} type="button" className="chip px-3" onClick={() => m.measuredBy(p.entity)}>
-            {p.body.name}
-          </button>
-        ))}
-        <button type="button" className="chip px-3" onClick={() => m.measuredBy(null)}>
-          no name
-        </button>
-      </section>
     );
   }
   if (m.taken) {
@@ -55,17 +52,23 @@ export function Remedy({ m }: { m: MeasureModel }) {
       </Bar>
     );
   }
-  if (m.tree.contested > 0) {
-    return <Bar grave>Two versions of a reading contradict each other. Choose one of them under Visits.</Bar>;
-  }
-  if (caution && (!finding || finding.severity === 'advice')) {
+  if (m.who.length > 0) {
     return (
-      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="note" data-caution={caution}>
-        <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
-        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
-          read
+      <section
+        className="flex flex-wrap items-center gap-1.5 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
+        aria-label="Who measures?"
+        data-who
+      >
+        <b>Who measures?</b>
+        {m.who.slice(0, MOST_NAMES).map((p) => (
+          <button key={p.id} type="button" className="chip px-3" onClick={() => m.measuredBy(p.entity)}>
+            {p.body.name}
+          </button>
+        ))}
+        <button type="button" className="chip px-3" onClick={() => m.measuredBy(null)}>
+          no name
         </button>
-      </div>
+      </section>
     );
   }
   if (!finding) return null;

@@ -1,4 +1,4 @@
-import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
+import { formatNumber, metres, productOf, showDiameter, showPom } from '@arbolito/core';
 import { Pencil, Search } from 'lucide-react';
 import { memo, useState } from 'react';
 import { savedPreferences } from '../../field/preferences';
@@ -99,12 +99,42 @@ function TreeHead({ m }: { m: MeasureModel }) {
         </button>
       </div>
       <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
+      <Product m={m} />
       <p className="text-small text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
       {adding && <AddSpecies m={m} onDone={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** What the tree is grown for: by its diameter, or as is said of one of poor form. */
+function Product({ m }: { m: MeasureModel }) {
+  const classes = m.protocol.options.products ?? [];
+  const { found } = m.tree;
+  if (classes.length === 0 || !found) return null;
+  const thickest = Math.max(0, ...m.result.stems.flatMap((s) => (s.dbh.ok ? [s.dbh.value.value] : [])));
+  const said = found.record.body.product ?? null;
+  return (
+    <select
+      aria-label="Product"
+      className="chip w-full justify-start text-left"
+      value={said ?? ''}
+      onChange={(e) => m.setTree({ product: e.target.value || null })}
+    >
+      <option value="">by its diameter: {productOf(thickest, classes) ?? 'under every class'}</option>
+      {classes.map((c) => (
+        <option key={c.product} value={c.product}>
+          {c.product}, as said
+        </option>
+      ))}
+      {['cull', ...(said === null || said === 'cull' || classes.some((c) => c.product === said) ? [] : [said])].map((other) => (
+        <option key={other} value={other}>
+          {other}, as said
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -217,7 +217,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     if (change.along === 'slope' && !last('ground')) go('ground');
   };
 
-  const setTree = (change: { tag?: string; species?: string | null }) => {
+  const setTree = (change: { tag?: string; species?: string | null; product?: string | null }) => {
     const { found } = now().t;
     if (change.species)
       savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });

@@ -3,6 +3,8 @@ import {
   formatLength,
   formatNumber,
   fromMetres,
+  LOG_RULES,
+  type LogRuleName,
   metresPerLength,
   type Reading,
   showBasalArea,
@@ -20,10 +22,15 @@ import { type Figure, type FigureId, figure, NEEDS } from '../../methods/figure'
 import { heightFigure } from '../../methods/height-figure';
 import { wordsOf } from '../../methods/index';
 import { TOOL_NAMES } from '../../methods/say-reading';
-import { byEveryRule, byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
+import { byEveryRule, byOtherRules, byRule } from '../../ui/log-rules';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
-export function figuresOf(result: TreeResult, units: UnitSystem, readings: readonly Reading[] = []): readonly Figure[] {
+export function figuresOf(
+  result: TreeResult,
+  units: UnitSystem,
+  readings: readonly Reading[] = [],
+  rule: LogRuleName = 'doyle',
+): readonly Figure[] {
   const per = metresPerLength(units);
   const h = (m: number) => formatNumber(m / per, 1);
   const unit = units === 'us' ? 'ft' : 'm';
@@ -40,10 +47,10 @@ export function figuresOf(result: TreeResult, units: UnitSystem, readings: reado
       ],
     })),
     figure('boards', 'Board feet', result.boards, (x) => ({
-      value: `${byMainRule(x.boardFeet)} ${MAIN_RULE}`,
-      aside: byOtherRules(x.boardFeet, 'short'),
+      value: `${byRule(x.boardFeet, rule)} ${LOG_RULES[rule].name}`,
+      aside: byOtherRules(x.boardFeet, rule, 'short'),
       how: () => [
-        `${x.count} logs ${x.counted === 'told' ? 'as counted' : 'cut from the merchantable height'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
+        `${x.count} logs ${x.counted === 'told' ? 'as counted in the field' : 'cut from the merchantable height, trim taken off each'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
         ...x.logs.map(
           (l) => `log ${l.number}, ${l.length} ft, small end ${formatNumber(l.smallEnd, 1)} in: ${byEveryRule(l.boardFeet, 0)}`,
         ),

@@ -69,6 +69,13 @@ export function openHand(search: string): Hand {
   return fits ? { ...newHand(survey), ...whole } : { ...newHand(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 
+/** Whether an address names another survey or another tree than those in hand. */
+export function namesAnother(search: string, hand: Hand): boolean {
+  const asked = new URLSearchParams(search);
+  const tree = asked.get('tree');
+  return asked.get('survey') !== hand.survey || (tree !== null && tree !== hand.tree);
+}
+
 export function rememberHand(hand: Hand, stopped: Stopped | null): void {
   writeJson(KEY, hand);
   if (stopped) rememberStopped(stopped);

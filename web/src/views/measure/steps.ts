@@ -14,7 +14,8 @@ export function stepOrder(choices: StepChoices, protocol: ProtocolOptions): read
 }
 
 /** Steps that are only taken when a person chooses them; logs belong to the work where the protocol cuts them. */
-function isOptional(id: StepId, protocol: ProtocolOptions, method: MeasureMethod): boolean {
+function isOptional(id: StepId, protocol: ProtocolOptions, method: MeasureMethod, height: boolean): boolean {
+  if (!height && id !== 'dbh') return true;
   if (id === 'logs' || id === 'merchantable' || id === 'log-scale') return !protocol.merchantable?.logs;
   return id === 'crown-base' || id === 'eye-height' || id === 'trunk' || id === 'upper' || isExtra(id, method);
 }
@@ -31,12 +32,13 @@ export function withFilled(steps: readonly Step[], filled: (id: StepId) => boole
   return steps.map((s) => (filled(s.id) ? { ...s, readings: [...s.readings, something] } : s));
 }
 
-/** The steps of a tree with what is read so far; `far` is the farther station of two, as the book has it. */
+/** The steps of a tree with what is read so far; `far` is the farther station of two, as the book has it, `height` whether one is wanted. */
 export function stepsOf(
   readings: readonly Entity<RecordOf<'reading'>>[],
   choices: StepChoices,
   protocol: ProtocolOptions,
   far: string | null,
+  height = true,
 ): readonly Step[] {
   return stepOrder(choices, protocol).map((id): Step => {
     const own = readings.filter((e) => e.heads.some((h) => atStep(h, id, far)));
@@ -46,7 +48,7 @@ export function stepsOf(
       title,
       short,
       ask,
-      optional: isOptional(id, protocol, choices.method),
+      optional: isOptional(id, protocol, choices.method, height),
       readings: own,
       said: saidOf(own, protocol.units),
     };

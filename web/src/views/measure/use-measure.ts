@@ -1,5 +1,6 @@
-import { FIRST_STEM, type Trunk } from '@arbolito/core';
+import { FIRST_STEM, type Trunk, wantsHeight } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useSearch } from 'wouter';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
 import { slotOf } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
@@ -16,7 +17,7 @@ import { useSame } from '../../ui/use-same';
 import { useToday } from '../../ui/use-today';
 import { measureActions, type Now } from './actions';
 import { changedWays } from './changed-ways';
-import { type Hand, handKeeper, openHand } from './hand';
+import { type Hand, handKeeper, namesAnother, openHand } from './hand';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
 import { useTagTaken } from './use-tag-taken';
@@ -31,6 +32,9 @@ export function useMeasure() {
   const saved = useSyncExternalStore(onPreferences, savedPreferences);
   const [hand, setHand] = useState<Hand>(() => openHand(location.search));
   const [refusal, setRefusal] = useState<string | null>(null);
+  // a link within the same document names another survey or tree; what is written there of the one in hand does not
+  const search = useSearch();
+  useEffect(() => setHand((now) => (namesAnother(search, now) ? openHand(search) : now)), [search]);
   const held = useBook((s) => s.held.has(hand.tree));
   useEffect(() => {
     if (loaded && !held) void bookStore.openAsked(hand.tree);
@@ -60,9 +64,11 @@ export function useMeasure() {
   const along = taped?.kind === 'distance' ? taped.along : prefs.along;
   const lower = hasMark ? 'mark' : hand.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
+  // once a station is begun its work is wanted to its end
+  const heightWanted = determination.station !== null || hand.method !== null || wantsHeight(hand.tree, protocol.options);
   const steps = useMemo(
-    () => stepsOf(entities, choices, protocol.options, determination.far),
-    [entities, choices, protocol, determination.far],
+    () => stepsOf(entities, choices, protocol.options, determination.far, heightWanted),
+    [entities, choices, protocol, determination.far, heightWanted],
   );
   const newest = t.all.flatMap((e) => e.heads).reduce<RecordOf<'reading'> | null>((a, b) => (a && a.id > b.id ? a : b), null);
   // the ground is the same for every stem: what was said of it at the first holds for the others
@@ -161,6 +167,7 @@ export function useMeasure() {
     ownUnits,
     /** What the chips of a height's step show, and nothing else. */
     heightChips: step ? heightChips : null,
+    heightWanted,
     steps,
     step,
     choices,

@@ -80,7 +80,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
               <div className="mt-1 flex flex-col gap-1.5">
                 {fieldsOf(s.option, options).map((field) => (
                   <Field
-                    key={field.kind === 'number' ? 'number' : field.choices.map((c) => c.label).join()}
+                    key={field.kind === 'number' ? (field.label ?? 'number') : field.choices.map((c) => c.label).join()}
                     topic={s.topic}
                     field={field}
                     options={options}
@@ -137,8 +137,9 @@ function NumberField({
   const refusal = read && !read.ok ? read.reason : null;
   return (
     <span className="flex flex-wrap items-center gap-2">
+      {field.label && <span className="text-plain text-soft">{field.label}</span>}
       <input
-        aria-label={topic}
+        aria-label={field.label ? `${topic}: ${field.label}` : topic}
         aria-invalid={refusal !== null}
         inputMode="decimal"
         autoComplete="off"

@@ -6,6 +6,7 @@ import { isDoubtful, type TreeRow } from '../../book/tree-row';
 import { afterPaint } from '../../field/after-paint';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
+import { mainRuleOf } from '../../ui/log-rules';
 import { Sideways } from '../../ui/table';
 import { useToday } from '../../ui/use-today';
 import { columnsOf, type ListedTree } from './columns';
@@ -43,7 +44,12 @@ export function List({ t, units, filters, setFilters }: Props) {
   }, []);
   const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
   const [species, plots] = useMemo(() => [distinct(rows.map((r) => r.species ?? '')), distinct(rows.map((r) => r.plotName))], [rows]);
-  const columns = useMemo(() => columnsOf(units, { boards, plots: plots.length > 1 }), [units, boards, plots.length]);
+  const rule = mainRuleOf(t.head.protocol.options);
+  const products = (t.head.protocol.options.products ?? []).length > 0;
+  const columns = useMemo(
+    () => columnsOf(units, { boards, plots: plots.length > 1, products, rule }),
+    [units, boards, plots.length, products, rule],
+  );
   const data = useMemo(() => [...filtered(rows, filters, today)], [rows, filters, today]);
   const table = useReactTable({
     data,

@@ -1,4 +1,14 @@
-import { cubicMetres, formatNumber, showBasalArea, showVolume, squareMetres, type TallyLine, type UnitSystem } from '@arbolito/core';
+import {
+  cubicMetres,
+  formatNumber,
+  LOG_RULES,
+  type LogRuleName,
+  showBasalArea,
+  showVolume,
+  squareMetres,
+  type TallyLine,
+  type UnitSystem,
+} from '@arbolito/core';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import type { RecordOf } from '../../contract/envelope';
@@ -8,7 +18,7 @@ import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
 import { LeaveBehind } from '../../ui/LeaveBehind';
-import { byMainRule, byOtherRules, MAIN_RULE } from '../../ui/log-rules';
+import { byOtherRules, byRule, mainRuleOf } from '../../ui/log-rules';
 import { Num, Sideways } from '../../ui/table';
 import { weight } from '../../ui/weight';
 import { EVERYTHING } from './filters';
@@ -153,6 +163,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
 function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
   const { sums, out, confirmed, doubtful, withHeight } = t.head;
   const { total } = sums;
+  const rule = mainRuleOf(t.head.protocol.options);
   const notes = [`${withHeight} with a height`, doubtful > 0 && `${doubtful} to look at`, confirmed > 0 && `${confirmed} found right`];
   const cells = [
     { name: 'Trees', value: String(total.trees), aside: notes.filter(Boolean).join(', ') },
@@ -169,9 +180,9 @@ function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
     ...(total.trees > total.without.boardFeet
       ? [
           {
-            name: `Board feet, ${MAIN_RULE}`,
-            value: byMainRule(total.boardFeet),
-            aside: byOtherRules(total.boardFeet, 'name'),
+            name: `Board feet, ${LOG_RULES[rule].name}`,
+            value: byRule(total.boardFeet, rule),
+            aside: byOtherRules(total.boardFeet, rule, 'name'),
           },
         ]
       : []),
@@ -204,6 +215,7 @@ const missing = (n: number, what: string) => (n === 0 ? '' : `${n} without ${wha
 /** Shares of basal area by species: a bar says it faster than a column of figures. A species leads to its trees. */
 function Species({ t, units, pick }: { t: SheetState; units: UnitSystem; pick: (species: string) => void }) {
   const all = t.head.sums.total.basalArea;
+  const rule = mainRuleOf(t.head.protocol.options);
   const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
   return (
     <section className="mt-5">
@@ -217,7 +229,7 @@ function Species({ t, units, pick }: { t: SheetState; units: UnitSystem; pick: (
               <Num head>Trees</Num>
               <Num head>Basal area</Num>
               <Num head>Volume</Num>
-              {boards && <Num head>{MAIN_RULE} bd ft</Num>}
+              {boards && <Num head>{LOG_RULES[rule].name} bd ft</Num>}
             </tr>
           </thead>
           <tbody>
@@ -228,6 +240,7 @@ function Species({ t, units, pick }: { t: SheetState; units: UnitSystem; pick: (
                 share={all > 0 ? line.basalArea / all : 0}
                 units={units}
                 boards={boards}
+                rule={rule}
                 pick={pick}
               />
             ))}
@@ -243,10 +256,11 @@ interface SpeciesLineProps {
   readonly share: number;
   readonly units: UnitSystem;
   readonly boards: boolean;
+  readonly rule: LogRuleName;
   readonly pick: (species: string) => void;
 }
 
-function SpeciesLine({ line, share, units, boards, pick }: SpeciesLineProps) {
+function SpeciesLine({ line, share, units, boards, rule, pick }: SpeciesLineProps) {
   return (
     <tr className="border-b border-rule">
       <th scope="row" className="font-medium">
@@ -272,7 +286,7 @@ function SpeciesLine({ line, share, units, boards, pick }: SpeciesLineProps) {
       <Num>{line.trees}</Num>
       <Num>{showBasalArea(squareMetres(line.basalArea), units)}</Num>
       <Num>{showVolume(cubicMetres(line.volume), units)}</Num>
-      {boards && <Num>{byMainRule(line.boardFeet)}</Num>}
+      {boards && <Num>{byRule(line.boardFeet, rule)}</Num>}
     </tr>
   );
 }

@@ -1,8 +1,8 @@
 import {
   cubicMetres,
   formatNumber,
-  LOG_RULE_NAMES,
   LOG_RULES,
+  type LogRuleName,
   metres,
   metresPerLength,
   showDiameter,
@@ -12,7 +12,7 @@ import {
 } from '@arbolito/core';
 import { type ColumnDef, createColumnHelper } from '@tanstack/react-table';
 import { findingsIn, type TreeRow } from '../../book/tree-row';
-import { FIRST_RULE } from '../../ui/log-rules';
+import { rulesFrom } from '../../ui/log-rules';
 
 /** A tree with what it is called: its plot by name. */
 export interface ListedTree extends TreeRow {
@@ -24,7 +24,12 @@ const column = createColumnHelper<ListedTree>();
 /** The columns of the list of trees; what they are sorted by is the figure itself, not how it is written. */
 export function columnsOf(
   units: UnitSystem,
-  { boards, plots }: { readonly boards: boolean; readonly plots: boolean },
+  {
+    boards,
+    plots,
+    products,
+    rule,
+  }: { readonly boards: boolean; readonly plots: boolean; readonly products: boolean; readonly rule: LogRuleName },
 ): ColumnDef<ListedTree>[] {
   const per = metresPerLength(units);
   const number = { meta: 'number' as const, sortUndefined: 'last' as const, sortDescFirst: true };
@@ -33,6 +38,7 @@ export function columnsOf(
     column.accessor('tag', { header: 'Tree', ...text }),
     ...(plots ? [column.accessor('plotName', { header: 'Plot', ...text })] : []),
     column.accessor((r) => r.species ?? '', { id: 'species', header: 'Species', ...text }),
+    ...(products ? [column.accessor((r) => r.product ?? '', { id: 'product', header: 'Product', ...text })] : []),
     column.accessor((r) => r.dbh ?? largest(r), {
       id: 'dbh',
       header: 'Diameter',
@@ -57,12 +63,18 @@ export function columnsOf(
     ...(boards
       ? [
           column.accessor((r) => r.boards?.count, { id: 'logs', header: 'Logs', ...number, cell: (c) => c.getValue() ?? '–' }),
-          column.accessor((r) => r.boards?.boardFeet[FIRST_RULE], {
+          column.accessor((r) => r.boards?.boardFeet[rule], {
             id: 'boards',
-            header: LOG_RULE_NAMES.map((r) => LOG_RULES[r].short).join(' · '),
+            header: rulesFrom(rule)
+              .map((r) => LOG_RULES[r].short)
+              .join(' · '),
             ...number,
             cell: ({ row: { original: r } }) =>
-              r.boards ? LOG_RULE_NAMES.map((n) => formatNumber(r.boards?.boardFeet[n] ?? 0, 0)).join(' · ') : '–',
+              r.boards
+                ? rulesFrom(rule)
+                    .map((n) => formatNumber(r.boards?.boardFeet[n] ?? 0, 0))
+                    .join(' · ')
+                : '–',
           }),
         ]
       : []),
