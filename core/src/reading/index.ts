@@ -2,12 +2,14 @@ import type { DiameterTool } from '../diameter/index';
 import type { AngleReading } from './angle';
 import type { BaselineReading } from './baseline';
 import type { BearingReading } from './bearing';
+import type { CalledHeightReading } from './called-height';
 import type { CrownReading } from './crown';
 import type { CrownSpreadReading } from './crown-spread';
 import type { DeviceReading } from './device-height';
 import type { DiameterReading } from './diameter';
 import type { DirectReading } from './direct-height';
 import type { DistanceReading } from './distance';
+import type { EarlierHeightReading } from './earlier-height';
 import type { EqualLegsReading } from './equal-legs';
 import type { EyeHeightReading } from './eye-height';
 import type { FromEyeReading } from './from-eye';
@@ -16,6 +18,7 @@ import type { LogScaleReading } from './log-scale';
 import type { LogsReading } from './logs';
 import type { MarkHeightReading } from './mark-height';
 import type { MerchantableHeightReading } from './merchantable-height';
+import type { NeighbourReading } from './neighbour';
 import type { OpticalReading } from './optical-diameter';
 import type { PacesReading } from './paces';
 import type { PoleReading } from './pole';
@@ -56,6 +59,9 @@ interface ReadingOf {
   readonly 'crown-spread': CrownSpreadReading;
   readonly room: RoomReading;
   readonly logs: LogsReading;
+  readonly 'called-height': CalledHeightReading;
+  readonly neighbour: NeighbourReading;
+  readonly 'earlier-height': EarlierHeightReading;
 }
 export type ReadingKind = keyof ReadingOf;
 export type Reading = ReadingOf[ReadingKind];
@@ -89,6 +95,9 @@ export const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   'crown-spread': 'crown spread',
   room: 'room',
   logs: 'logs',
+  'called-height': 'height by eye',
+  neighbour: 'distance to another tree',
+  'earlier-height': 'height of another year',
 };
 export const READING_KINDS = Object.keys(READING_NAMES) as ReadingKind[];
 
@@ -111,6 +120,7 @@ export const ONE_STATION = 'station';
 export { ANGLE_TARGETS, type AngleReading, type AngleTarget } from './angle';
 export type { BaselineReading } from './baseline';
 export type { BearingReading } from './bearing';
+export type { CalledHeightReading } from './called-height';
 export { HEIGHT_TARGETS, type Ranged, SIGHTED_REFERENCES, type SightedReference, type TopTarget, type Zeroed } from './common';
 export type { CrownReading } from './crown';
 export type { CrownSpreadReading } from './crown-spread';
@@ -118,6 +128,7 @@ export type { DeviceReading } from './device-height';
 export type { DiameterReading } from './diameter';
 export type { DirectReading } from './direct-height';
 export { DISTANCE_TOOLS, type DistanceReading, type DistanceTool } from './distance';
+export type { EarlierHeightReading } from './earlier-height';
 export type { EqualLegsReading } from './equal-legs';
 export type { EyeHeightReading } from './eye-height';
 export type { FromEyeReading } from './from-eye';
@@ -126,6 +137,7 @@ export type { LogScaleReading } from './log-scale';
 export type { LogsReading } from './logs';
 export type { MarkHeightReading } from './mark-height';
 export type { MerchantableHeightReading } from './merchantable-height';
+export type { NeighbourReading } from './neighbour';
 export type { OpticalReading } from './optical-diameter';
 export type { PacesReading } from './paces';
 export type { PoleReading } from './pole';

@@ -10,6 +10,7 @@ export function sampleNumberOf(text: string): number {
 /**
  * Whether a tree is one of those that want a height: drawn by its id, so that everybody who asks gets the same answer.
  * @param tree its id
+ * @returns true for one tree in as many as the protocol says, for every one where it says nothing
  * @example wantsHeight('any', {}) // true
  */
 export function wantsHeight(tree: string, { heightSample = 1 }: Pick<ProtocolOptions, 'heightSample'>): boolean {

@@ -8,6 +8,7 @@ import type { Thickness } from './derive-distance';
 import { deriveHeights } from './derive-heights';
 import { deriveStation } from './derive-station';
 import { countStems, deriveStem, treeBasalArea, treeDiameter } from './derive-stems';
+import { toldOf } from './derive-told';
 import { deriveBoards, deriveCubic, logsRead } from './derive-volume';
 import { type Gathered, gather, idOf } from './gather';
 import type {
@@ -97,6 +98,7 @@ export function deriveTree(input: TreeInput): TreeResult {
     points: heights.points,
     crown: crownOf(height, crownBase),
     crownSpread: all.crownSpread ? spreadOf(all.crownSpread) : null,
+    told: toldOf(all, height),
     cubic,
     logs,
     boards,

@@ -2,8 +2,10 @@ import {
   type AngleReading,
   type AngleTarget,
   type AnyDiameter,
+  type CalledHeightReading,
   type CrownSpreadReading,
   type DistanceReading,
+  type EarlierHeightReading,
   type EyeHeightReading,
   FIRST_STEM,
   type HeightReading,
@@ -11,6 +13,7 @@ import {
   type LogsReading,
   type MarkHeightReading,
   type MerchantableHeightReading,
+  type NeighbourReading,
   ONE_STATION,
   type Reading,
   type TrunkReading,
@@ -48,6 +51,8 @@ export interface Gathered {
   merchantableHeights: MerchantableHeightReading[];
   /** The last one read. */
   crownSpread: CrownSpreadReading | null;
+  /** What was told of the tree and enters no sum. */
+  told: (CalledHeightReading | NeighbourReading | EarlierHeightReading)[];
 }
 
 /**
@@ -56,7 +61,7 @@ export interface Gathered {
  * @returns the same readings, by quantity and station
  */
 export function gather(readings: readonly Reading[]): Gathered {
-  const all: Gathered = { stems: [], stations: [], logs: [], logScales: [], merchantableHeights: [], crownSpread: null };
+  const all: Gathered = { stems: [], stations: [], logs: [], logScales: [], merchantableHeights: [], crownSpread: null, told: [] };
   const stationOf = (reading: Reading): StationReadings => {
     const id = reading.station ?? ONE_STATION;
     let station = all.stations.find((s) => s.id === id);
@@ -89,6 +94,11 @@ export function gather(readings: readonly Reading[]): Gathered {
         break;
       case 'crown-spread':
         all.crownSpread = reading;
+        break;
+      case 'called-height':
+      case 'neighbour':
+      case 'earlier-height':
+        all.told.push(reading);
         break;
       case 'merchantable-height':
         all.merchantableHeights.push(reading);

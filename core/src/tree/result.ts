@@ -247,9 +247,20 @@ export interface TreeResult {
   readonly crown: Answer<CrownResult>;
   /** Null where nobody read its axes. */
   readonly crownSpread: CrownSpreadResult | null;
+  readonly told: ToldResult;
   readonly cubic: Answer<CubicResult>;
   /** Null where nobody read any. */
   readonly logs: Answer<LogsResult> | null;
   readonly boards: Answer<BoardResult>;
   readonly assumptions: readonly Assumption[];
+}
+
+/** What was told of a tree beside its readings. */
+export interface ToldResult {
+  /** The height by eye, said first; its share of the measured one less 1, null without one. */
+  readonly called: { readonly value: Metres; readonly share: number | null } | null;
+  /** Other trees by tag, centre to centre, in the order in which they were read. */
+  readonly neighbours: readonly { readonly to: string; readonly distance: Metres }[];
+  /** Heights of other years, oldest first. */
+  readonly earlier: readonly { readonly value: Metres; readonly year: number; readonly method: string | null }[];
 }

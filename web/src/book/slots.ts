@@ -43,8 +43,15 @@ export const stepOfSlot = (slot: string) => slot.split(':')[0] as string;
 export const ofStem = (read: Reading) => read.kind === 'diameter' || read.kind === 'optical-diameter' || read.kind === 'trunk';
 
 /** Whether a reading was told of the whole tree, from no station. */
-export const ofNoStation = (read: Reading) =>
-  ofStem(read) || read.kind === 'logs' || read.kind === 'merchantable-height' || read.kind === 'crown-spread';
+export const ofNoStation = (read: Reading) => ofStem(read) || OF_THE_TREE.has(read.kind);
+const OF_THE_TREE: ReadonlySet<Reading['kind']> = new Set([
+  'logs',
+  'merchantable-height',
+  'crown-spread',
+  'called-height',
+  'neighbour',
+  'earlier-height',
+]);
 
 /** Which of the instruments in hand took a reading. */
 export function instrumentOf(read: Reading, own: Instruments): string | null {

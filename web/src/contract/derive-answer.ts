@@ -50,6 +50,7 @@ import {
   stationAnswer,
 } from './height-answer';
 import { FieldErrorAnswer } from './sync';
+import { CalledAnswer, EarlierHeightAnswer, NeighbourAnswer } from './told-answer';
 
 export class CubicAnswer extends Estimate {
   @IsNumber() @Says('The same in ft³.') cubicFeet!: number;
@@ -134,6 +135,11 @@ export class TreeAnswer {
   @Many(() => PointAnswer) @Says('Places on the stem with names of their own.') points!: PointAnswer[];
   @MaybeOne(() => CrownAnswer) crown?: CrownAnswer;
   @MaybeOne(() => CrownSpreadAnswer) @Says('There when two axes were read.') crownSpread?: CrownSpreadAnswer;
+  @MaybeOne(() => CalledAnswer) @Says('There when a height was said by eye.') called?: CalledAnswer;
+  @Many(() => NeighbourAnswer) @Says('Other trees, centre to centre.') neighbours!: NeighbourAnswer[];
+  @Many(() => EarlierHeightAnswer)
+  @Says('Heights of other years, oldest first: they enter none of now.')
+  earlierHeights!: EarlierHeightAnswer[];
   @Many(() => DeterminationAnswer)
   @Says('Station by station and way by way, kept apart; one that is begun says what it lacks.')
   determinations!: DeterminationAnswer[];
@@ -195,6 +201,9 @@ export function treeAnswer(
     points: result.points.map(pointAnswer),
     crown: take('crown', result.crown, (c) => ({ ...c })),
     ...(result.crownSpread ? { crownSpread: { ...result.crownSpread } } : {}),
+    ...(result.told.called ? { called: { ...result.told.called } } : {}),
+    neighbours: result.told.neighbours.map((n) => ({ ...n })),
+    earlierHeights: result.told.earlier.map((e) => ({ ...e })),
     determinations: result.determinations.map(determinationAnswer),
     volume: take('volume', result.cubic, cubic),
     ...(result.logs ? { logs: take('logs', result.logs, (l) => ({ ...l })) } : {}),

@@ -238,6 +238,9 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
           { kind: 'diameter', tool: 'diameter-tape', value: 52.4, unit: 'cm' },
           { kind: 'diameter', tool: 'caliper', value: 38.1, unit: 'cm', upper: true, at: 'log 2' },
           { kind: 'crown-spread', first: 9.2, second: 7.4, unit: 'm' },
+          { kind: 'called-height', value: 21, unit: 'm' },
+          { kind: 'neighbour', to: '3·08', value: 4.2, unit: 'm' },
+          { kind: 'earlier-height', value: 17.5, unit: 'm', year: 2011, method: 'clinometer' },
           ...[40, 160, 280].flatMap((bearing, i) => {
             const station = 'ABC'[i] as string;
             return [

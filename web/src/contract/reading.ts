@@ -22,6 +22,7 @@ import {
 } from './other-height-reading';
 import { ReadingBase } from './reading-base';
 import { ShotReadingInput } from './shot-reading';
+import { CalledHeightReadingInput, EarlierHeightReadingInput, NeighbourReadingInput } from './told-reading';
 import { TrunkReadingInput } from './trunk-reading';
 
 /** A reading's class by its kind. */
@@ -53,6 +54,9 @@ export const READING_CLASSES = {
   'crown-spread': () => CrownSpreadReadingInput,
   room: () => RoomReadingInput,
   logs: () => LogsReadingInput,
+  'called-height': () => CalledHeightReadingInput,
+  neighbour: () => NeighbourReadingInput,
+  'earlier-height': () => EarlierHeightReadingInput,
 } satisfies Record<ReadingKind, () => new () => ReadingBase>;
 
 export { ReadingBase };

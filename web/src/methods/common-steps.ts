@@ -115,6 +115,36 @@ export const COMMON_STEPS = {
       })),
     unit: 'length',
   },
+  'called-height': {
+    title: 'Height by eye',
+    short: 'by eye',
+    ask: 'How tall is it? Say it before you measure: it counts in no height, and shows what your eye is worth.',
+    draft: (text, p) => length('tree', 150, text, p, (value, unit) => ({ kind: 'called-height', value, unit })),
+    unit: 'length',
+  },
+  neighbour: {
+    title: 'To another tree',
+    short: 'to a tree',
+    ask: 'How far is it to another tree, centre to centre? The length, then that tree’s tag: 4.2 3·08.',
+    pad: 'pair',
+    draft: (text, p) =>
+      pair(text, p, 'the length, then the tag of the other tree, for example 4.2 3·08', (l, to) =>
+        to === null
+          ? no('Which tree? The length, then its tag: 4.2 3·08.')
+          : to.length > 40
+            ? no('A tag has at most 40 characters.')
+            : { kind: 'neighbour', ...l, to },
+      ),
+    unit: 'length',
+  },
+  'earlier-height': {
+    title: 'Earlier height',
+    short: 'earlier height',
+    ask: 'A finished height of another year: the height, its year, and how it was measured if that is known: 17.5 2011 clinometer.',
+    pad: 'pair',
+    draft: earlierHeight,
+    unit: 'length',
+  },
   room: {
     title: 'Room',
     short: 'room',
@@ -219,4 +249,20 @@ function slope(text: string, p: Preferences, around: Around): Draft {
   const value = Math.round(((sign && sign !== '+' && sign !== '▲' ? -1 : 1) * 1e4 * up) / along) / 100;
   const read = sighting('ground', `${value}%`, p, around);
   return read.ok ? { ...read, echo: `${text.trim()} = ${read.echo}` } : read;
+}
+
+/** A height of another year: its figure, the year, and in words how it was measured. */
+function earlierHeight(text: string, p: Preferences): Draft {
+  const [figure = '', year = '', ...how] = text.trim().split(/\s+/);
+  if (!/^(18|19|20)\d\d$|^2100$/.test(year)) return no('The height, then the year it was measured in, from 1800 to 2100: 17.5 2011.');
+  const method = how.join(' ');
+  if (method.length > 40) return no('How it was measured is told in at most 40 characters.');
+  const read = length('tree', 150, figure, p, (value, unit) => ({
+    kind: 'earlier-height',
+    value,
+    unit,
+    year: Number(year),
+    ...(method ? { method } : {}),
+  }));
+  return read.ok ? { ...read, echo: `${read.echo} in ${year}${method ? `, ${method}` : ''}` } : read;
 }

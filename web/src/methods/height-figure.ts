@@ -57,6 +57,9 @@ export function heightFigure(result: TreeResult, units: UnitSystem): Figure {
       aside: several ? `± ${n(x.sigma, 1)} of ${several.determinations}` : `± ${n(x.sigma, 1)}`,
       how: () => [
         wordsOf(x.method).formula,
+        ...(result.told.called
+          ? [`by eye ${showHeight(result.told.called.value, units)}: ${signed(100 * (result.told.called.share ?? 0))} %`]
+          : []),
         ...(several ? [...each(result, n, unit), ...agreed(several, n, unit)] : stationLines(result, x, n, unit)),
         ...apart.map(
           (a) => `${wordsOf(a.method).name} counts from the ${words(a.reference)} and is kept apart: slope or stem are not known`,
@@ -108,3 +111,5 @@ function stationLines(result: TreeResult, x: HeightResult, n: Show, unit: string
       : '',
   ];
 }
+
+const signed = (n: number) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${formatNumber(Math.abs(n), 0)}`;

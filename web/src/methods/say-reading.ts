@@ -49,6 +49,10 @@ export function sayReading(read: Reading, units: UnitSystem): string {
       return `${read.value} ${read.unit}${read.mark === undefined ? '' : ` at ${read.mark} m`}${read.setDistance === undefined ? '' : `, set to ${read.setDistance} m`}`;
     case 'bearing':
       return `${read.value}°`;
+    case 'neighbour':
+      return `${read.value} ${read.unit} to ${read.to}`;
+    case 'earlier-height':
+      return `${read.value} ${read.unit} in ${read.year}${read.method ? `, ${read.method}` : ''}`;
     case 'crown-spread':
       return `${read.first} × ${read.second} ${read.unit}`;
     case 'crown':

@@ -6,7 +6,20 @@ import type { RecordOf } from '../contract/envelope';
 export type MeasureMethod = Exclude<HeightMethod, 'two-sights-to-mark' | 'told' | 'mean'>;
 
 /** What the drawing can point at, and what is read without a place in it. */
-export type StepId = SceneTarget | 'trunk' | 'upper' | 'mark-height' | 'room' | 'logs' | 'log-scale' | 'below' | 'bearing' | 'crown-spread';
+export type StepId =
+  | SceneTarget
+  | 'trunk'
+  | 'upper'
+  | 'mark-height'
+  | 'room'
+  | 'logs'
+  | 'log-scale'
+  | 'below'
+  | 'bearing'
+  | 'crown-spread'
+  | 'called-height'
+  | 'neighbour'
+  | 'earlier-height';
 
 export interface Step {
   readonly id: StepId;

@@ -44,10 +44,25 @@ export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): re
     ...(misled ? (['crown'] as const) : []),
     'bearing',
     'crown-spread',
+    'called-height',
+    'neighbour',
+    'earlier-height',
   ];
 }
 
-const EXTRAS: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown', 'bearing', 'crown-spread']);
+const EXTRAS: ReadonlySet<StepId> = new Set([
+  'stump',
+  'point',
+  'plumb',
+  'room',
+  'lean',
+  'crown',
+  'bearing',
+  'crown-spread',
+  'called-height',
+  'neighbour',
+  'earlier-height',
+]);
 
 /** Steps of a method that are only taken when a person chooses them. */
 export const isExtra = (id: StepId, method: MeasureMethod): boolean => EXTRAS.has(id) || (METHODS[method].optional?.includes(id) ?? false);

@@ -70,3 +70,32 @@ describe('a shadow before the trunk is taped', () => {
     expect(height.ok ? height.value.parts?.['half-trunk'] : 0).toBeUndefined();
   });
 });
+
+describe('what is told beside the readings', () => {
+  const read: readonly Reading[] = [tape(20), angle('tip', 80), angle('base', -8)];
+  const told: readonly Reading[] = [
+    { kind: 'earlier-height', value: 50, unit: 'ft', year: 2015 },
+    { kind: 'called-height', value: 22, unit: 'm' },
+    { kind: 'earlier-height', value: 12, unit: 'm', year: 1998, method: 'pole' },
+    { kind: 'neighbour', to: '3·08', value: 420, unit: 'cm' },
+  ];
+  it('changes no height and no sum, wherever it stands among the readings', () => {
+    const plain = derive(read);
+    for (const all of [[...told, ...read], [...read, ...told], [read[0], ...told, ...read.slice(1)] as readonly Reading[]]) {
+      const { told: _, ...rest } = derive(all);
+      const { told: __, ...bare } = plain;
+      expect(rest).toEqual(bare);
+    }
+  });
+  it('is answered: what the eye was worth, other trees, heights by year', () => {
+    expect(derive([...read, ...told]).told).toEqual({
+      called: { value: 22, share: expect.closeTo(22 / 17.6 - 1, 9) },
+      neighbours: [{ to: '3·08', distance: expect.closeTo(4.2, 12) }],
+      earlier: [
+        { value: 12, year: 1998, method: 'pole' },
+        { value: expect.closeTo(15.24, 12), year: 2015, method: null },
+      ],
+    });
+    expect(derive(told).told.called).toEqual({ value: 22, share: null });
+  });
+});

@@ -73,7 +73,7 @@ export function Field({ m, input }: { m: MeasureModel; input: React.RefObject<HT
             </span>
             <ReadingInput
               input={input}
-              words={step?.id === 'point'}
+              words={step !== null && WORDS.has(step.id)}
               name={step ? `${step.title}: ${ask}` : ''}
               invalid={refusal !== null}
               placeholder={(hand.again ? null : own) ?? ''}
@@ -136,6 +136,9 @@ const ReadingInput = memo(function ReadingInput({ input, words, name, invalid, p
     />
   );
 });
+
+/** Steps at which letters are typed. */
+const WORDS: ReadonlySet<StepId> = new Set(['point', 'neighbour', 'earlier-height']);
 
 const SHOOT: Partial<Record<StepId, string>> = { mark: 'Measure to the transponder on the bark' };
 const WAY_ASK: Readonly<Record<DistanceWay, string>> = {

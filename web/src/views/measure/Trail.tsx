@@ -13,7 +13,20 @@ import type { MeasureModel } from './use-measure';
 const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 
 /** What hardly any tree needs stands beside the steps until it is chosen. */
-const ASIDE: ReadonlySet<StepId> = new Set(['stump', 'point', 'plumb', 'room', 'lean', 'crown', 'bearing', 'crown-spread', 'base']);
+const ASIDE: ReadonlySet<StepId> = new Set([
+  'stump',
+  'point',
+  'plumb',
+  'room',
+  'lean',
+  'crown',
+  'bearing',
+  'crown-spread',
+  'called-height',
+  'neighbour',
+  'earlier-height',
+  'base',
+]);
 const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.optional && s.readings.length === 0 && s.id !== at;
 
 /** A tap leaves the focus in the field: what is typed next is its. */

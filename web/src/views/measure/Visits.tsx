@@ -1,3 +1,4 @@
+import { showHeight } from '@arbolito/core';
 import { slotOf, stepOfSlot } from '../../book/slots';
 import { type Struck, struckIn } from '../../book/struck';
 import type { BookVisit, ReadingEntity } from '../../book/tree';
@@ -24,6 +25,7 @@ export default function Visits({ m, onPick }: { m: Model; onPick: () => void }) 
       {[...found.visits].reverse().map((v) => (
         <Visit key={v.id} m={m} visit={v} now={v === last} onPick={onPick} />
       ))}
+      <Told m={m} />
       {found.visits.length === 0 && <p className="mt-3 text-soft">No reading of it counts.</p>}
       <StruckOut m={m} />
       <section className="mt-6 flex flex-wrap gap-2 border-t border-edge pt-4">
@@ -44,6 +46,25 @@ export default function Visits({ m, onPick }: { m: Model; onPick: () => void }) 
         </details>
       </section>
     </div>
+  );
+}
+
+/** Heights of other years that are known only as figures. */
+function Told({ m }: { m: Model }) {
+  const { earlier } = m.result.told;
+  if (earlier.length === 0) return null;
+  return (
+    <section className="mt-5" aria-label="Heights of other years">
+      <h2 className="border-b-2 border-ink pb-1 text-lead font-semibold">Heights of other years, as figures</h2>
+      <ul>
+        {earlier.map((e) => (
+          <li key={`${e.year} ${e.value}`} className="border-b border-rule py-1">
+            {e.year}: <span className="figure">{showHeight(e.value, m.prefs.units)}</span>
+            {e.method && <span className="text-soft">, {e.method}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -106,7 +106,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     const text = hand.text.trim();
     if (text === '') return go(stepAfter(steps, at));
     const read = draftOf(at, text, t.prefs, { ...t.around, minute: minuteNow() });
-    if (!read.ok && at !== 'point') {
+    if (!read.ok && at !== 'point' && at !== 'neighbour' && at !== 'earlier-height') {
       const named = speciesNamed(text, bookStore.snapshot().book.all('species'));
       if (named?.ok) {
         setTree({ species: named.species.entity });

@@ -22,6 +22,9 @@ describe('the steps of a tree', () => {
       'crown',
       'bearing',
       'crown-spread',
+      'called-height',
+      'neighbour',
+      'earlier-height',
       'upper',
       'eye-height',
     ]);
@@ -42,6 +45,9 @@ describe('the steps of a tree', () => {
       'crown',
       'bearing',
       'crown-spread',
+      'called-height',
+      'neighbour',
+      'earlier-height',
       'upper',
       'eye-height',
     ]);
