@@ -20,7 +20,10 @@ await withServer(async (address) => {
   });
   async function shot(name, device, display, go) {
     const context = await browser.newContext({ ...device, locale: 'en-GB', baseURL: address });
-    await context.addInitScript((d) => localStorage.setItem('arbolito.display', d), display);
+    await context.addInitScript((d) => {
+      localStorage.setItem('arbolito.display', d);
+      if (!localStorage.getItem('arbolito.preferences')) localStorage.setItem('arbolito.preferences', JSON.stringify({ asked: true }));
+    }, display);
     const page = await context.newPage();
     await page.goto('/');
     await page.getByRole('link', { name: /Tansy Creek tract.*\d+ trees, / }).waitFor();
@@ -40,7 +43,27 @@ await withServer(async (address) => {
     for (const survey of surveys) await page.getByRole('button', { name: `Take ${survey} along` }).click();
     await page.getByText(`Carried on this device: ${surveys.length}`).waitFor();
   };
-  await shot('field-book', DESK, 'day', (page) => takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío'));
+  await shot('field-book', DESK, 'day', async (page) => {
+    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
+    await measure(page, 'Monte Umbrío', '41.3\n24.8\n');
+    await page.waitForTimeout(500);
+    await page.goto('/');
+    await page.getByText('Where you stopped').waitFor();
+    await page.getByText('Carried on this device: 2').waitFor();
+  });
+  await shot('find', DESK, 'day', async (page) => {
+    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
+    await page.waitForTimeout(2500);
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('3·0 pine');
+    await page.getByRole('option').first().waitFor();
+  });
+  await shot('visits', DESK, 'day', async (page) => {
+    await page.getByRole('link', { name: /Puerto Lenga.*trees/ }).click();
+    await page.getByRole('link', { name: 'M 05' }).click();
+    await page.getByRole('button', { name: 'Visits' }).click();
+    await page.getByRole('heading', { level: 2 }).first().waitFor();
+  });
   await shot('trees', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
   await shot('new-survey', DESK, 'day', (page) => page.getByRole('link', { name: 'New survey' }).click());
   await shot('measure', DESK, 'day', async (page) => {

@@ -30,6 +30,8 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     worker: { format: 'es' },
+    // a few per cent smaller than what the builder's own makes of it
+    build: { target: 'es2022', minify: 'terser', terserOptions: { module: true, ecma: 2020, compress: { passes: 3 } } },
     define: { 'import.meta.env.PROGRAM': JSON.stringify(program.digest('hex').slice(0, 16)) },
     ssr: { noExternal: ['@arbolito/core'] },
   },

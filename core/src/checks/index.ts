@@ -62,5 +62,5 @@ export const byGravity = (findings: readonly Finding[]): readonly Finding[] =>
   findings.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
-export { roomAt, standAtFirst, standFor } from './stand-better';
+export { roomAt, standAtFirst, standFor } from './standing';
 export { checkSurvey, type SurveyedTree } from './survey';

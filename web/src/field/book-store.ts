@@ -9,7 +9,9 @@ import { Outbox } from './outbox';
 import { PageBook } from './page-book';
 import { type Refused, refusedOf, type Unsent } from './refused';
 import { along, correctLocally, isWhole, keepLocally, leaveBehind, partlyHere, putUnsent, takeAlong } from './store';
-import { send, surveyHolding, synchronise } from './synchronise';
+
+/** What speaks with the server, fetched once the page stands; without it the page is as one without a network. */
+const server = () => import('./synchronise');
 
 const PAUSE_MS = 20_000;
 const SOON_MS = 700;
@@ -142,7 +144,7 @@ class BookStore {
     for (let what = this.wanted; what; what = this.wanted) {
       this.wanted = null;
       try {
-        if (what === 'send') await send();
+        if (what === 'send') await (await server()).send();
         else await this.takeIn();
         await this.readOutbox();
         this.set({ reached: true });
@@ -155,7 +157,7 @@ class BookStore {
   }
 
   private async takeIn(): Promise<void> {
-    const surveys = await synchronise(undefined, async (written, coming) => {
+    const surveys = await (await server()).synchronise(undefined, async (written, coming) => {
       this.tell({ written });
       await this.page.take(written.filed);
       this.showPage();
@@ -193,7 +195,7 @@ class BookStore {
     await this.sync();
     if (survey || !tree || this.state.book.has(tree)) return;
     try {
-      const holds = await surveyHolding(tree);
+      const holds = await (await server()).surveyHolding(tree);
       if (holds) await this.takeAlong(holds);
     } catch {
       // without a server a tree of another device can't be looked for

@@ -1,5 +1,4 @@
 import { openDB } from 'idb';
-import { copyEarlier, dropEarlierThan } from './earlier-store';
 import type { FieldDatabase, FieldSchema } from './schema';
 
 const NAME = 'arbolito.book';
@@ -42,7 +41,7 @@ async function open(): Promise<FieldDatabase> {
     },
   });
   try {
-    await copyEarlier(store);
+    if (await hasEarlier()) await (await earlier()).copyEarlier(store);
   } catch (e) {
     store.close();
     throw e;
@@ -51,4 +50,15 @@ async function open(): Promise<FieldDatabase> {
 }
 
 /** Once the server has everything the store of an earlier Arbolito is no longer needed. */
-export const dropEarlier = async (): Promise<void> => dropEarlierThan(await db());
+export async function dropEarlier(): Promise<void> {
+  if (await hasEarlier()) await (await earlier()).dropEarlierThan(await db());
+}
+
+/** Hardly any device has one: what deals with it is fetched where it does. */
+const earlier = () => import('./earlier-store');
+const EARLIER = 'arbolito';
+/** Whether the store of an earlier Arbolito is here; where the browser does not say, it may be. */
+async function hasEarlier(): Promise<boolean> {
+  const all = await indexedDB.databases?.().catch(() => null);
+  return all ? all.some((d) => d.name === EARLIER) : true;
+}

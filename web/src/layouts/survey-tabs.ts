@@ -1,9 +1,8 @@
 import type { ComponentType } from 'react';
+import { SURVEY_PAGES, SURVEY_TABS, type SurveyTab } from '../ui/frame/index-pages';
 
-/** A page of a survey: its address, what its window is called, what stands there until it is drawn, and where it comes from. */
-export interface Tab {
-  readonly tab: string;
-  readonly title: string;
+/** What stands where a page of a survey will be until it is drawn, and where it comes from. */
+interface Loading {
   readonly waiting: string;
   readonly load: () => Promise<{ readonly default: ComponentType }>;
 }
@@ -14,8 +13,16 @@ function loadTrees() {
   return import('../views/trees/Trees');
 }
 
+const LOADING: Readonly<Record<SurveyTab, Loading>> = {
+  trees: { waiting: 'Opening the survey …', load: loadTrees },
+  measure: { waiting: 'Opening the sight sheet …', load: () => import('../views/measure/Measure') },
+};
+
+/** A page of a survey: its address, what its window is called, and how it comes. */
+export interface Tab extends Loading {
+  readonly tab: SurveyTab;
+  readonly title: string;
+}
+
 /** All pages of a survey, in one document. */
-export const TABS: readonly Tab[] = [
-  { tab: 'trees', title: 'Trees', waiting: 'Opening the survey …', load: loadTrees },
-  { tab: 'measure', title: 'Measure', waiting: 'Opening the sight sheet …', load: () => import('../views/measure/Measure') },
-];
+export const TABS: readonly Tab[] = SURVEY_TABS.map((tab) => ({ tab, title: SURVEY_PAGES[tab].title, ...LOADING[tab] }));

@@ -9,6 +9,8 @@ interface Props {
   /** The survey in hand: its trees come first. */
   readonly survey: string | null;
   readonly onClose: () => void;
+  /** What was typed before this was here. */
+  readonly first: string;
   /** Goes to an address. */
   readonly go: (href: string) => void;
 }
@@ -16,10 +18,10 @@ interface Props {
 const has = (words: readonly string[], text: string) => words.every((w) => text.toLowerCase().includes(w));
 
 /** To any tree by its tag, to any survey, page or action. */
-export default function Find({ survey, go, onClose }: Props): ReactNode {
+export default function Find({ survey, go, first, onClose }: Props): ReactNode {
   const dialog = useRef<HTMLDialogElement>(null);
   const state = useBookState();
-  const [text, setText] = useState('');
+  const [text, setText] = useState(first);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const trees = useTrees(text, survey);
   useEffect(() => {

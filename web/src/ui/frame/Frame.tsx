@@ -36,6 +36,11 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
   const inHand = survey?.id ?? last;
   const among = isSurveyTab(tab);
   const look = useCallback(() => setFind(true), [setFind]);
+  const [early, setEarly] = useState('');
+  const closeFind = () => {
+    setFind(false);
+    setEarly('');
+  };
   const go = (href: string) => (among && isTab(href) ? navigate(href) : location.assign(href));
   return (
     <div className={`frame ${fill ? 'frame-fill' : ''}`} data-index={fill ? undefined : ''}>
@@ -113,11 +118,26 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
         </main>
       )}
       {find && (
-        <Suspense fallback={null}>
-          <Find survey={inHand} go={go} onClose={() => setFind(false)} />
+        <Suspense fallback={<Early text={early} onText={setEarly} />}>
+          <Find survey={inHand} go={go} first={early} onClose={closeFind} />
         </Suspense>
       )}
     </div>
+  );
+}
+
+/** Takes what is typed while what finds is still on its way. */
+function Early({ text, onText }: { text: string; onText: (text: string) => void }) {
+  return (
+    <input
+      // biome-ignore lint/a11y/noAutofocus: whoever asked to find types next
+      autoFocus
+      aria-label="Find"
+      className="box fixed top-[8dvh] left-1/2 z-40 w-[min(36rem,calc(100vw-1rem))] -translate-x-1/2 text-lead"
+      value={text}
+      maxLength={80}
+      onChange={(e) => onText(e.target.value)}
+    />
   );
 }
 
@@ -131,7 +151,7 @@ function Own() {
   );
 }
 
-const IDLE_MS = 1200;
+const IDLE_MS = 2000;
 
 /** Whether somebody is looking for something; Ctrl K or ⌘ K begins it anywhere. */
 function useFind() {

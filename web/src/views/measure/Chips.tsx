@@ -1,7 +1,11 @@
+import { lazy, Suspense } from 'react';
 import { Choice, Row } from './Choice';
-import { HeightChips } from './HeightChips';
 import { TapeChips } from './TapeChips';
 import type { MeasureModel } from './use-measure';
+
+export const loadHeightChips = () => import('./HeightChips');
+/** They come while the tape is read. */
+const HeightChips = lazy(() => loadHeightChips().then((h) => ({ default: h.HeightChips })));
 
 /** How the value in the field is meant: its tool, unit, scale. */
 export function Chips({ m, onReach }: { m: MeasureModel; onReach: () => void }) {
@@ -9,7 +13,13 @@ export function Chips({ m, onReach }: { m: MeasureModel; onReach: () => void }) 
   if (!step) return <OptionalSteps m={m} onReach={onReach} />;
   if (step.id === 'trunk') return null;
   if (step.id === 'dbh' || step.id === 'upper') return <TapeChips m={m} />;
-  return m.heightChips && <HeightChips m={m.heightChips} />;
+  return (
+    m.heightChips && (
+      <Suspense fallback={<div className="min-h-12" />}>
+        <HeightChips m={m.heightChips} />
+      </Suspense>
+    )
+  );
 }
 
 /** With the work of the protocol done, what else could be read here. */

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { Panel } from './Beside';
-import { SpeciesSelect } from './Trail';
+import { SpeciesSelect } from './SpeciesSelect';
 import type { MeasureModel } from './use-measure';
 
 interface Props extends Pick<MeasureModel, 'speciesList' | 'setTree' | 'go'> {

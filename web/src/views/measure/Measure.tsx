@@ -1,19 +1,15 @@
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { afterPaint } from '../../field/after-paint';
 import { Frame } from '../../ui/frame/Frame';
-import { Handles } from '../../ui/Handles';
 import { KeptState } from '../../ui/KeptState';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { useDesk } from '../../ui/use-size';
 import { loadReach, type Panel, Reach, useReach } from './Beside';
-import { Chips } from './Chips';
-import { draggedText, handlesAt } from './drag';
+import { Chips, loadHeightChips } from './Chips';
 import { Field, Pad } from './Entry';
 import { PhoneHead } from './Header';
-import { Changed, Remedy } from './Remedy';
-import { Results } from './Results';
-import { Trail } from './Trail';
+import { loadOtherTools } from './TapeChips';
 import { TreeTabs } from './TreeTabs';
 import { useKeyboard } from './use-keyboard';
 import { type MeasureModel, useMeasure } from './use-measure';
@@ -21,6 +17,24 @@ import { type MeasureModel, useMeasure } from './use-measure';
 const loadGuide = () => import('../../ui/tape-guide/TapeGuide');
 const TapeGuide = lazy(() => loadGuide().catch(() => ({ default: GuideNotHere })));
 
+// what stands around the sheet comes a moment after it: nobody waits for it to type
+const LateTrail = lazy(() =>
+  afterPaint()
+    .then(() => import('./Trail'))
+    .then((t) => ({ default: memo(t.Trail) })),
+);
+const LateResults = lazy(() =>
+  afterPaint()
+    .then(() => import('./Results'))
+    .then((r) => ({ default: memo(r.Results) })),
+);
+const LateRemedy = lazy(() =>
+  afterPaint()
+    .then(() => import('./Remedy'))
+    .then((r) => ({ default: memo(r.Remedies) })),
+);
+const loadHandles = () => import('./SheetHandles');
+const SheetHandles = lazy(loadHandles);
 const loadVisits = () => import('./Visits');
 const Visits = lazy(() => loadVisits().catch(() => ({ default: PageNotHere })));
 const StruckOut = lazy(() =>
@@ -58,8 +72,16 @@ export default function Measure() {
   useKeyboard(m, input);
   useEffect(() => {
     // fetched while there is a network, used where there is none
-    const idle = setTimeout(() => void Promise.all([loadGuide(), loadReach(), loadVisits(), loadSheet(), loadWon()]).catch(() => {}), 1500);
-    return () => clearTimeout(idle);
+    const soon = setTimeout(() => void loadHeightChips().catch(() => {}), 300);
+    const idle = setTimeout(
+      () =>
+        void Promise.all([loadGuide(), loadReach(), loadOtherTools(), loadHandles(), loadVisits(), loadSheet(), loadWon()]).catch(() => {}),
+      1500,
+    );
+    return () => {
+      clearTimeout(soon);
+      clearTimeout(idle);
+    };
   }, []);
 
   const survey = m.survey;
@@ -157,17 +179,28 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
         className="hidden overflow-auto border-r border-rule p-4 desk:row-span-2 desk:row-start-2 desk:block"
         aria-label={panel === 'reach' ? 'Beside the sheet' : 'The tree and its steps'}
       >
-        {desk && (panel === 'reach' ? reach : <LateTrail m={drawn} onReach={onReach} />)}
+        {desk &&
+          (panel === 'reach' ? (
+            reach
+          ) : (
+            <Suspense fallback={null}>
+              <LateTrail m={drawn} onReach={onReach} />
+            </Suspense>
+          ))}
       </aside>
 
       <main className="contents">
         <div className="desk:col-start-2 desk:row-start-2">
-          <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />
+          <Suspense fallback={<div className="h-[62px] bg-ink" />}>
+            <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />
+          </Suspense>
         </div>
         {!desk && panel === 'reach' && <div className="row-span-2 overflow-auto p-4">{reach}</div>}
         {!desk && panel === 'steps' && (
           <div className="row-span-2 overflow-auto p-4">
-            <Trail m={m} onPick={() => setPanel(null)} onReach={onReach} />
+            <Suspense fallback={null}>
+              <LateTrail m={m} onPick={() => setPanel(null)} onReach={onReach} />
+            </Suspense>
             <p className="mt-4 text-plain text-soft" role="status">
               <KeptState />
             </p>
@@ -175,8 +208,9 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
           <Sheet m={drawn} />
-          <LateChanged m={drawn} />
-          <LateRemedy m={drawn} />
+          <Suspense fallback={null}>
+            <LateRemedy m={drawn} />
+          </Suspense>
         </div>
 
         <section
@@ -244,16 +278,10 @@ function Blank({ title, children }: { title: string; children?: React.ReactNode 
   );
 }
 
-const LateTrail = memo(Trail);
-const LateResults = memo(Results);
-const LateRemedy = memo(Remedy);
-const LateChanged = memo(Changed);
-
 const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
   const scene = m.scene();
   const { frame, layout, hold } = useSightLayout(scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
-  const handles = handlesAt(m.hand.at, scene);
   return (
     <div ref={frame} className="relative min-h-0 flex-1 overflow-hidden contain-strict">
       {/* a layer of its own: the drawing changes with every key, the ruled paper never does */}
@@ -270,14 +298,10 @@ const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
           onPick={m.pick}
         />
       )}
-      {layout && handles.length > 0 && (
-        <Handles
-          layout={layout}
-          handles={handles}
-          onHold={hold}
-          onDrag={(id, x, y) => m.drag(draggedText(id, scene, m.prefs.units, x, y))}
-          onNudge={(h, dx, dy) => m.drag(draggedText(h.id, scene, m.prefs.units, h.x + dx / 2, h.y + dy / 2))}
-        />
+      {layout && (m.hand.at === 'lean' || m.hand.at === 'crown') && (
+        <Suspense fallback={null}>
+          <SheetHandles m={m} layout={layout} onHold={hold} />
+        </Suspense>
       )}
     </div>
   );

@@ -1,14 +1,34 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { onPreferences, preferencesIn, savedPreferences } from '../../field/preferences';
 import { CAUTIONS, type CautionId, cautionsAt, putAway, rememberPutAway } from '../../methods/cautions';
+import { PersonSelect } from '../../ui/PersonSelect';
+import { changedWays } from './changed-ways';
 import type { MeasureModel } from './use-measure';
 
+/** What is to be said under the sheet. */
+export function Remedies({ m }: { m: MeasureModel }) {
+  return (
+    <>
+      <Changed m={m} />
+      <Remedy m={m} />
+    </>
+  );
+}
+
 /** What is read otherwise here than in the survey before, until somebody saw it. */
-export function Changed({ m }: { m: MeasureModel }) {
-  if (!m.changed || m.hand.at === 'done') return null;
+function Changed({ m }: { m: MeasureModel }) {
+  const saved = useSyncExternalStore(onPreferences, savedPreferences);
+  const { ways, prefs } = m;
+  const changed = useMemo(() => {
+    const { lastIn } = saved;
+    const there = lastIn && { ...preferencesIn(lastIn.ways, saved), units: lastIn.units };
+    return changedWays({ ways, prefs }, { ways: lastIn?.ways ?? null, prefs: there });
+  }, [saved, ways, prefs]);
+  if (!changed || m.hand.at === 'done') return null;
   return (
     <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="status" data-changed>
       <p className="flex-1 self-center px-3 py-1.5">
-        Here it is read in <b>{m.changed.here}</b>; where you measured before: {m.changed.before}.
+        Here it is read in <b>{changed.here}</b>; where you measured before: {changed.before}.
       </p>
       <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={m.seenWays}>
         right
@@ -18,21 +38,11 @@ export function Changed({ m }: { m: MeasureModel }) {
 }
 
 /** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */
-export function Remedy({ m }: { m: MeasureModel }) {
+function Remedy({ m }: { m: MeasureModel }) {
   const [caution, dismiss] = useCaution(m);
   const finding = m.findings()[0];
   if (m.tree.contested > 0) {
     return <Bar grave>Two versions of a reading contradict each other. Choose one of them under Visits.</Bar>;
-  }
-  if (caution && (!finding || finding.severity === 'advice')) {
-    return (
-      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="note" data-caution={caution}>
-        <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
-        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
-          read
-        </button>
-      </div>
-    );
   }
   if (m.taken) {
     const { by, free } = m.taken;
@@ -52,20 +62,25 @@ export function Remedy({ m }: { m: MeasureModel }) {
       </Bar>
     );
   }
+  if (caution && (!finding || finding.severity === 'advice')) {
+    return (
+      <div className="flex items-stretch border-l-4 border-resin bg-resin-bg text-small leading-snug" role="note" data-caution={caution}>
+        <p className="flex-1 self-center px-3 py-1.5">{CAUTIONS[caution]}</p>
+        <button type="button" className="min-h-12 min-w-12 px-3 font-semibold" onClick={dismiss}>
+          read
+        </button>
+      </div>
+    );
+  }
   if (m.who.length > 0) {
     return (
       <section
-        className="flex flex-wrap items-center gap-1.5 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
+        className="flex items-center gap-2 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
         aria-label="Who measures?"
         data-who
       >
-        <b>Who measures?</b>
-        {m.who.slice(0, MOST_NAMES).map((p) => (
-          <button key={p.id} type="button" className="chip px-3" onClick={() => m.measuredBy(p.entity)}>
-            {p.body.name}
-          </button>
-        ))}
-        <button type="button" className="chip px-3" onClick={() => m.measuredBy(null)}>
+        <PersonSelect people={m.who} value={null} name="Who measures?" nobody="Who measures?" onPick={m.measuredBy} />
+        <button type="button" className="min-h-12 shrink-0 px-2 font-semibold underline" onClick={() => m.measuredBy(null)}>
           no name
         </button>
       </section>
@@ -95,9 +110,6 @@ export function Remedy({ m }: { m: MeasureModel }) {
     </Bar>
   );
 }
-
-/** So many fit beside the question; the others are in the header. */
-const MOST_NAMES = 4;
 
 /** Advice that asks for room behind the eye: where there is none it can be said. */
 const STEP_BACK: ReadonlySet<string> = new Set(['close-station', 'stand-better']);

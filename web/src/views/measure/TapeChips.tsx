@@ -1,21 +1,15 @@
-import {
-  formatNumber,
-  fromMetres,
-  type LengthUnit,
-  type Metres,
-  metres,
-  parseLength,
-  showPom,
-  type ToolName,
-  USUAL_REACH,
-} from '@arbolito/core';
-import { useState } from 'react';
-import { type OpticalWay, tapeUnits } from '../../field/preferences';
+import { metres, showPom, type ToolName } from '@arbolito/core';
+import { lazy, Suspense } from 'react';
+import { tapeUnits } from '../../field/preferences';
 import { TOOL_NAMES } from '../../methods/say-reading';
-import { Choice, Row } from './Choice';
+import { NumberBeside } from './NumberBeside';
 import { Stems } from './Stems';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
+
+export const loadOtherTools = () => import('./OtherTools');
+const Stick = lazy(() => loadOtherTools().then((t) => ({ default: t.Stick })));
+const Optical = lazy(() => loadOtherTools().then((t) => ({ default: t.Optical })));
 
 const TOOLS: readonly ToolName[] = ['diameter-tape', 'plain-tape', 'caliper', 'biltmore-stick', 'optical', 'estimate'];
 
@@ -44,7 +38,7 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           <Units m={m} units={['cm', 'in']} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
         )}
         {upper ? (
-          <Beside
+          <NumberBeside
             label="Height of the upper diameter"
             hint="height"
             value={m.hand.upperHeight}
@@ -64,139 +58,10 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           </button>
         )}
       </div>
-      {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
-      {prefs.tool === 'optical' && <Optical m={m} />}
+      <Suspense fallback={<div className="min-h-12" />}>
+        {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
+        {prefs.tool === 'optical' && <Optical m={m} />}
+      </Suspense>
     </>
-  );
-}
-
-/** Whose reach, and the reach the stick is drawn for. */
-function Stick({ m }: { m: MeasureModel }) {
-  const design = (m.prefs.stickReach ?? USUAL_REACH) as Metres;
-  const unit: LengthUnit = m.prefs.units === 'us' ? 'in' : 'cm';
-  const [typed, setTyped] = useState<string | null>(null);
-  const show = (l: number) => `${formatNumber(fromMetres(l as Metres, unit), 1)} ${unit}`;
-  const settle = () => {
-    const length = typed ? parseLength(typed, unit) : null;
-    if (length?.ok && length.metres >= 0.2 && length.metres <= 1.5)
-      m.choose({ stickReach: Math.abs(length.metres - USUAL_REACH) < 1e-9 ? null : length.metres });
-    setTyped(null);
-  };
-  return (
-    <Row>
-      <span className="flex min-w-0 flex-1 flex-col justify-center text-note leading-tight text-soft">
-        {m.reach === null ? 'your reach is not in the kit: the stick’s own is taken' : `your reach ${show(m.reach)}`}
-        {m.stickUpTo !== null && Number.isFinite(m.stickUpTo) && `; good enough here up to ${show(m.stickUpTo)}`}
-        {m.stickUpTo === null && '; not good enough for this survey: use a tape'}
-      </span>
-      <label className="flex items-center gap-1.5 text-note text-soft">
-        stick drawn for
-        <input
-          aria-label="Reach the stick is drawn for"
-          className="figure min-h-12 w-24 rounded-[8px] border-[1.5px] border-edge bg-field px-2 text-right text-ink"
-          value={typed ?? show(design)}
-          onFocus={(e) => e.currentTarget.select()}
-          onChange={(e) => setTyped(e.target.value)}
-          onBlur={settle}
-        />
-      </label>
-    </Row>
-  );
-}
-
-function Optical({ m }: { m: MeasureModel }) {
-  const way = m.prefs.optical;
-  const set = (change: Partial<OpticalWay>) => m.choose({ optical: { ...way, ...change } });
-  const { optical } = m.hand;
-  const beside = (change: Partial<typeof optical>) => m.setHand((p) => ({ ...p, optical: { ...p.optical, ...change } }));
-  const unit = tapeUnits(m.prefs).length;
-  const known = m.result.stations.findLast((s) => s.ok);
-  const turn = <K extends 'by' | 'along' | 'to'>(key: K, names: readonly (readonly [OpticalWay[K], string])[]) => {
-    const at = names.findIndex(([v]) => v === way[key]);
-    const [, now = ''] = names[at] ?? [];
-    const [next, other = ''] = names[(at + 1) % names.length] ?? [];
-    return (
-      <Choice
-        label={String(way[key])}
-        name={`${now}; change to ${other}`}
-        on={false}
-        pick={() => set({ [key]: next } as Partial<OpticalWay>)}
-      />
-    );
-  };
-  return (
-    <>
-      <Row>
-        {turn('by', [
-          ['angle', 'by angle'],
-          ['bands', 'by bands'],
-        ])}
-        <Beside
-          label="Distance to the stem"
-          hint={known?.ok ? `${formatNumber(fromMetres(known.value.distance, unit), 1)} ${unit}` : 'far'}
-          value={optical.distance}
-          unit={unit}
-          set={(distance) => beside({ distance })}
-        />
-        {turn('along', [
-          ['level', 'distance level'],
-          ['sight', 'distance along the sight'],
-        ])}
-        {turn('to', [
-          ['axis', 'to the axis'],
-          ['face', 'to the near face'],
-        ])}
-        <Beside label="Angle of the sight" hint="up °" value={optical.elevation} unit={null} set={(elevation) => beside({ elevation })} />
-      </Row>
-      {way.by === 'bands' && (
-        <Row>
-          <Choice
-            label={`band 1:${formatNumber(1 / way.ratio, 0)}`}
-            name={`one band is 1:${formatNumber(1 / way.ratio, 0)} of the distance; change it`}
-            on={false}
-            pick={() => set({ ratio: nextRatio(way.ratio) })}
-          />
-          <Choice
-            label="corrects itself"
-            name="the instrument corrects itself for the slope of the sight"
-            on={way.selfCorrecting}
-            pick={() => set({ selfCorrecting: !way.selfCorrecting })}
-          />
-        </Row>
-      )}
-    </>
-  );
-}
-
-const RATIOS = [0.02, 0.01, 0.005, 0.04] as const;
-const nextRatio = (r: number) => RATIOS[(RATIOS.indexOf(r as (typeof RATIOS)[number]) + 1) % RATIOS.length] ?? 0.02;
-
-/** A second number beside the one in the field; the pad writes to the field, this one takes the phone's own keys. */
-function Beside({
-  label,
-  hint,
-  value,
-  unit,
-  set,
-}: {
-  label: string;
-  hint: string;
-  value: string;
-  unit: LengthUnit | null;
-  set: (v: string) => void;
-}) {
-  const bad = value.trim() !== '' && (unit ? !parseLength(value, unit).ok : !/^[+-−]?\d+([.,]\d+)?°?$/.test(value.trim()));
-  return (
-    <input
-      aria-label={label}
-      aria-invalid={bad}
-      placeholder={hint}
-      inputMode="decimal"
-      autoComplete="off"
-      maxLength={20}
-      className={`figure min-h-12 w-0 min-w-0 flex-[1.3] rounded-[8px] border-[1.5px] bg-field px-2 text-plain placeholder:text-soft placeholder:opacity-100 ${bad ? 'border-berry' : 'border-edge'}`}
-      value={value}
-      onChange={(e) => set(e.target.value)}
-    />
   );
 }

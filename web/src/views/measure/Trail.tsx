@@ -1,10 +1,10 @@
 import { formatNumber, metres, productOf, showDiameter, showPom } from '@arbolito/core';
 import { Pencil, Search } from 'lucide-react';
-import { memo, useState } from 'react';
-import { savedPreferences } from '../../field/preferences';
+import { useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
 import { useFindOpener } from '../../ui/frame/find-opener';
 import { Determinations } from './Determinations';
+import { SpeciesSelect } from './SpeciesSelect';
 import { Stems } from './Stems';
 import type { Step, StepId } from './steps';
 import type { MeasureModel } from './use-measure';
@@ -255,31 +255,3 @@ function AddSpecies({ m, onDone }: { m: MeasureModel; onDone: () => void }) {
     </div>
   );
 }
-
-/** Those used last come first, the others as the book lists them. */
-function lastUsed(list: MeasureModel['speciesList']): MeasureModel['speciesList'] {
-  const used = savedPreferences().species.flatMap((id) => list.filter((s) => s.entity === id));
-  return used.length === 0 ? list : [...used, ...list.filter((s) => !used.includes(s))];
-}
-
-type SpeciesProps = Pick<MeasureModel, 'speciesList' | 'setTree'> & { readonly species: string | null; readonly onNew?: () => void };
-const NEW = 'new';
-/** Not drawn again with every key: only what it shows is asked for. */
-export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList, setTree, onNew }: SpeciesProps) {
-  return (
-    <select
-      aria-label="Species"
-      className="chip w-full justify-start text-left"
-      value={species ?? ''}
-      onChange={(e) => (e.target.value === NEW ? onNew?.() : setTree({ species: e.target.value || null }))}
-    >
-      <option value="">species not said</option>
-      {lastUsed(speciesList).map((s) => (
-        <option key={s.id} value={s.entity}>
-          {s.body.name}
-        </option>
-      ))}
-      {onNew && <option value={NEW}>another species …</option>}
-    </select>
-  );
-});

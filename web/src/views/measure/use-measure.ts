@@ -8,7 +8,7 @@ import { settled } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
-import { onPreferences, preferencesIn, savedPreferences } from '../../field/preferences';
+import { onPreferences, savedPreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { METHODS } from '../../methods/index';
 import { isShot } from '../../methods/sighting';
@@ -16,7 +16,6 @@ import { STEPS } from '../../methods/steps';
 import { useSame } from '../../ui/use-same';
 import { useToday } from '../../ui/use-today';
 import { measureActions, type Now } from './actions';
-import { changedWays } from './changed-ways';
 import { type Hand, handKeeper, namesAnother, openHand } from './hand';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
@@ -98,11 +97,6 @@ export function useMeasure() {
   const step = steps.find((s) => s.id === hand.at) ?? null;
   const kept = keptHead?.body.read ?? null;
   /** Whether the step in hand is read as a shot of distance and angle. */
-  const changed = useMemo(() => {
-    const { lastIn } = saved;
-    const there = lastIn && { ...preferencesIn(lastIn.ways, saved), units: lastIn.units };
-    return changedWays({ ways: t.ways, prefs }, { ways: lastIn?.ways ?? null, prefs: there });
-  }, [saved, t.ways, prefs]);
   const taken = useTagTaken({ survey: hand.at === 'trunk' ? null : survey, tree: hand.tree, plot, tag });
   useEffect(() => {
     // a tag that only was proposed gives way
@@ -182,8 +176,8 @@ export function useMeasure() {
     refusal,
     /** Those of whom one may be measuring, where nobody has said so yet; asked when the first tree is begun. */
     who: prefs.person === null && !saved.asked && hand.at === 'dbh' ? book.all('person') : NOBODY,
-    /** What is read differently here than in the survey before; null once that was seen. */
-    changed,
+    /** What names the ways of this survey. */
+    ways: t.ways,
     /** Another tree that has this tag, where somebody gave it on purpose. */
     taken: taken && (found || hand.tag !== null) ? taken : null,
     /** Whether this very tree was struck out. */

@@ -343,7 +343,17 @@ function roundingFields(p: ProtocolOptions): readonly OptionField[] {
 
 /** Whether a choice is how the protocol stands. */
 export const isChosen = (choice: OptionChoice, p: ProtocolOptions) =>
-  Object.entries(choice.change).every(([key, value]) => sameValue(value, p[key as Option]));
+  Object.entries(choice.change).every(([key, value]) => sameValue(value, p[key as Option] ?? LEFT_OUT[key as Option] ?? null));
+
+/** What holds of an option that is left out. */
+const LEFT_OUT: Partial<ProtocolOptions> = {
+  determinations: 1,
+  heightSample: 1,
+  products: [],
+  formClass: 78,
+  taperPerLog: 2,
+  logRule: 'doyle',
+};
 
 type ReadNumber = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
 

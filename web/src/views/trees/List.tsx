@@ -143,7 +143,7 @@ export function List({ t, units, filters, setFilters }: Props) {
                       </Link>
                     </th>
                   ) : column.id === 'says' ? (
-                    <td key={id} className={`min-w-52 pl-4 text-small ${isDoubtful(row.original) ? 'text-berry' : 'text-soft'}`}>
+                    <td key={id} className={`min-w-44 pl-4 text-small ${isDoubtful(row.original) ? 'text-berry' : 'text-soft'}`}>
                       {getValue<string>()}
                     </td>
                   ) : (

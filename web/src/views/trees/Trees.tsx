@@ -143,7 +143,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
       ) : (
         <>
           <Totals t={t} units={units} />
-          <div className="mt-5 grid gap-x-8 gap-y-6 desk:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+          <div className="mt-5 grid gap-x-8 gap-y-6 desk:grid-cols-[minmax(0,1.95fr)_minmax(0,1fr)]">
             <List t={t} units={units} filters={filters} setFilters={setFilters} />
             <div className="min-w-0">
               {withHeight > 2 && (
