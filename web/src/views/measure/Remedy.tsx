@@ -72,7 +72,7 @@ function Remedy({ m }: { m: MeasureModel }) {
       </div>
     );
   }
-  if (m.who.length > 0) {
+  if (m.who.length > 0 && (!finding || finding.severity === 'advice')) {
     return (
       <section
         className="flex items-center gap-2 border-l-4 border-resin bg-resin-bg px-3 py-1 text-small"
