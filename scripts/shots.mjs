@@ -43,20 +43,12 @@ await withServer(async (address) => {
     for (const survey of surveys) await page.getByRole('button', { name: `Take ${survey} along` }).click();
     await page.getByText(`Carried on this device: ${surveys.length}`).waitFor();
   };
-  await shot('field-book', DESK, 'day', async (page) => {
-    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
-    await measure(page, 'Monte Umbrío', '41.3\n24.8\n');
-    await page.waitForTimeout(500);
-    await page.goto('/');
-    await page.getByText('Where you stopped').waitFor();
-    await page.getByText('Carried on this device: 2').waitFor();
-  });
   await shot('find', DESK, 'day', async (page) => {
     await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
     await page.waitForTimeout(2500);
     await page.keyboard.press('Control+k');
     await page.keyboard.type('3·0 pine');
-    await page.getByRole('option').first().waitFor();
+    await page.getByRole('dialog').getByRole('option').first().waitFor();
   });
   await shot('visits', DESK, 'day', async (page) => {
     await page.getByRole('link', { name: /Puerto Lenga.*trees/ }).click();
@@ -145,6 +137,15 @@ await withServer(async (address) => {
     await page.getByRole('combobox', { name: 'how the distance is found' }).selectOption('stick');
     await page.getByRole('textbox', { name: /Distance/ }).focus();
     await page.keyboard.type('25\n58 68');
+  });
+  // last: what it measures goes to the server
+  await shot('field-book', DESK, 'day', async (page) => {
+    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
+    await measure(page, 'Monte Umbrío', '41.3\n24.8\n');
+    await page.waitForTimeout(500);
+    await page.goto('/');
+    await page.getByText('Where you stopped').waitFor();
+    await page.getByText('Carried on this device: 2').waitFor();
   });
   await browser.close();
 });
