@@ -50,7 +50,8 @@ export function methodSteps(choices: StepChoices, protocol: ProtocolOptions): re
   ];
 }
 
-const EXTRAS: ReadonlySet<StepId> = new Set([
+/** What hardly any tree needs: taken when a person chooses it. */
+export const EXTRAS: ReadonlySet<StepId> = new Set([
   'stump',
   'point',
   'plumb',

@@ -9,6 +9,7 @@ import { loadReach, type Panel, Reach, useReach } from './Beside';
 import { Chips, loadHeightChips } from './Chips';
 import { Field, Pad } from './Entry';
 import { PhoneHead } from './Header';
+import { NotHere, TreeStruck } from './NotHere';
 import { loadOtherTools } from './TapeChips';
 import { TreeTabs } from './TreeTabs';
 import { useKeyboard } from './use-keyboard';
@@ -37,12 +38,6 @@ const loadHandles = () => import('./SheetHandles');
 const SheetHandles = lazy(loadHandles);
 const loadVisits = () => import('./Visits');
 const Visits = lazy(() => loadVisits().catch(() => ({ default: PageNotHere })));
-const StruckOut = lazy(() =>
-  loadVisits().then(
-    (v) => ({ default: v.StruckOut }),
-    () => ({ default: PageNotHere }),
-  ),
-);
 const loadWon = () => import('./Won');
 const Won = lazy(() => loadWon().catch(() => ({ default: PageNotHere })));
 const loadSheet = () => import('./OneTreeSheet');
@@ -126,22 +121,6 @@ export default function Measure() {
           <Sheets m={m} panel={panel} setPanel={setPanel} said={said} desk={desk} input={input} />
         )}
       </div>
-    </Frame>
-  );
-}
-
-/** The tree in hand was struck out: nothing more is read of it until it is brought back. */
-function TreeStruck({ m, survey }: { m: MeasureModel; survey: { readonly id: string; readonly name: string } | null }) {
-  return (
-    <Frame tab="measure" survey={survey}>
-      <h1 className="text-head font-semibold">This tree was struck out</h1>
-      <p className="my-3 max-w-prose text-soft">What was read of it is kept and counts for nothing. It can be brought back at any time.</p>
-      <Suspense fallback={null}>
-        <StruckOut m={m} />
-      </Suspense>
-      <button type="button" className="button button-go mt-4" onClick={m.leaveTree}>
-        Next tree
-      </button>
     </Frame>
   );
 }
@@ -244,38 +223,6 @@ function guideOf(m: MeasureModel) {
     onChange: m.setTrunk,
     onDone: m.keepTrunk,
   };
-}
-
-/** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
-function NotHere({ m }: { m: MeasureModel }) {
-  if (m.opening) return <Blank title="Opening the book …" />;
-  if (m.struck)
-    return (
-      <Blank title="This survey was struck out">
-        Nothing of it counts any more; what was read is kept. A single tree can be measured, and moved into a survey later.
-      </Blank>
-    );
-  return (
-    <Blank title="This survey is not on this device">
-      It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later.
-    </Blank>
-  );
-}
-
-function Blank({ title, children }: { title: string; children?: React.ReactNode }) {
-  return (
-    <Frame tab="measure">
-      <h1 className="text-title font-semibold">{title}</h1>
-      {children && (
-        <>
-          <p className="my-3 max-w-prose text-soft">{children}</p>
-          <a className="button button-go" href="/measure">
-            Measure one tree
-          </a>
-        </>
-      )}
-    </Frame>
-  );
 }
 
 const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {

@@ -17,7 +17,9 @@ export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boole
   const onPhone: readonly FigureId[] = tape ? ['diameter', 'height', 'volume'] : ['height', 'volume', 'boards'];
   return (
     <section aria-label="Running result" className="relative bg-ink text-sheet">
-      <div className={`grid h-[62px] grid-cols-3 [contain:size_layout] ${narrow ? 'desk:grid-cols-5' : 'desk:grid-cols-6'}`}>
+      <div
+        className={`grid h-[62px] grid-cols-3 [contain:size_layout] ${narrow ? 'desk:grid-cols-5' : 'desk:grid-cols-[1fr_1.12fr_1fr_0.83fr_1fr_1.05fr]'}`}
+      >
         {cells.map((f) => (
           <Cell
             key={f.id}

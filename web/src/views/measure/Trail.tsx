@@ -2,6 +2,7 @@ import { formatNumber, metres, productOf, showDiameter, showPom } from '@arbolit
 import { Pencil, Search } from 'lucide-react';
 import { useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
+import { EXTRAS } from '../../methods/steps';
 import { useFindOpener } from '../../ui/frame/find-opener';
 import { Determinations } from './Determinations';
 import { SpeciesSelect } from './SpeciesSelect';
@@ -13,20 +14,7 @@ import type { MeasureModel } from './use-measure';
 const STEM_STEPS: ReadonlySet<string> = new Set(['trunk', 'dbh', 'upper']);
 
 /** What hardly any tree needs stands beside the steps until it is chosen. */
-const ASIDE: ReadonlySet<StepId> = new Set([
-  'stump',
-  'point',
-  'plumb',
-  'room',
-  'lean',
-  'crown',
-  'bearing',
-  'crown-spread',
-  'called-height',
-  'neighbour',
-  'earlier-height',
-  'base',
-]);
+const ASIDE: ReadonlySet<StepId> = new Set([...EXTRAS, 'base']);
 const aside = (s: Step, at: StepId | 'done') => ASIDE.has(s.id) && s.optional && s.readings.length === 0 && s.id !== at;
 
 /** A tap leaves the focus in the field: what is typed next is its. */

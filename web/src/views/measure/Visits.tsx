@@ -1,4 +1,5 @@
 import { showHeight } from '@arbolito/core';
+import { sayDate } from '../../book/say-date';
 import { slotOf, stepOfSlot } from '../../book/slots';
 import { type Struck, struckIn } from '../../book/struck';
 import type { BookVisit, ReadingEntity } from '../../book/tree';
@@ -75,7 +76,7 @@ function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boo
     <section className="mt-5" aria-label={`Visit of ${visit.on}`}>
       <div className="flex flex-wrap items-center justify-between gap-2 border-b-2 border-ink pb-1">
         <h2 className="text-lead font-semibold">
-          {visit.on}
+          {sayDate(visit.on, m.today)}
           <span className="font-normal text-soft"> by {[...people].join(', ')}</span>
         </h2>
         {there.length > 1 && <StrikeOut what={`the visit of ${visit.on}`} onStrike={(why) => m.strikeOut(visit.id, why)} />}
@@ -100,6 +101,7 @@ function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEn
   const head = settled(reading) ?? (reading.heads.at(-1) as RecordOf<'reading'>);
   const { read, station, instrument } = head.body;
   const name = nameOf(m, head);
+  const said = sayReading(read, m.prefs.units);
   const of = m.determinations.find((d) => station !== null && (d.station === station || d.far === station));
   const slot = stepOfSlot(slotOf(read));
   const step = (of && of.far === station && station !== null ? `far-${slot}` : slot) as StepId;
@@ -112,22 +114,24 @@ function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEn
   return (
     <li className="border-b border-rule py-1">
       <div className="flex flex-wrap items-center gap-x-3">
-        <span className="min-w-32 font-semibold">{name}</span>
-        <span className="figure">{sayReading(read, m.prefs.units)}</span>
-        <span className="text-small text-soft">
-          {of && `${wordsOf(of.method).short}; `}
-          {instrument && `${m.book.find('instrument', instrument)?.body.name ?? ''}; `}
-          {head.at.slice(0, 16).replace('T', ' ')}
-          {head.body.typed !== sayReading(read, m.prefs.units) && <>; typed “{head.body.typed}”</>}
+        <span className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
+          <span className="min-w-32 font-semibold">{name}</span>
+          <span className="figure">{said}</span>
+          <span className="text-small text-soft">
+            {of && `${wordsOf(of.method).short}; `}
+            {instrument && `${m.book.find('instrument', instrument)?.body.name ?? ''}; `}
+            {head.at.slice(0, 16).replace('T', ' ')}
+            {!said.includes(head.body.typed) && <>; typed “{head.body.typed}”</>}
+          </span>
         </span>
-        <span className="ml-auto flex gap-2">
+        <span>
           {now && m.steps.some((s) => s.id === step || of) && step in STEPS && (
             <button type="button" className="chip px-3" aria-label={`Open ${name}`} onClick={open}>
               open
             </button>
           )}
         </span>
-        <StrikeOut what={`${name}, ${sayReading(read, m.prefs.units)}`} onStrike={(why) => m.strikeOut(reading.id, why)} />
+        <StrikeOut what={`${name}, ${said}`} onStrike={(why) => m.strikeOut(reading.id, why)} />
       </div>
       {contested && <p className="text-berry">Two versions contradict each other; neither counts until one is chosen.</p>}
       {reading.history.length > 1 && (

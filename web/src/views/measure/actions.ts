@@ -1,9 +1,9 @@
 import { type Finding, parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
-import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand, type TreePlace } from '../../book/make-records';
+import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
 import { settled } from '../../book/versions';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import type { AnyRecord } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { bookStore } from '../../field/book-store';
 import { makerNow, minuteNow } from '../../field/device';
@@ -13,27 +13,10 @@ import type { MeasureMethod } from '../../methods/index';
 import { sayTrunk } from '../../methods/say-trunk';
 import { isExtra, methodSteps } from '../../methods/steps';
 import { type Hand, newHand } from './hand';
+import type { Now, Setters } from './now';
 import { readAs } from './read-as';
-import { type Step, type StepChoices, type StepId, stepAfter, withFilled } from './steps';
-import type { TreeInHand } from './use-tree';
-
-/** What an action looks at when it runs: the view as it was last drawn. */
-export interface Now {
-  readonly hand: Hand;
-  readonly t: TreeInHand;
-  readonly steps: readonly Step[];
-  readonly choices: StepChoices;
-  /** What is kept at the step in hand. */
-  readonly keptHead: RecordOf<'reading'> | null;
-  readonly newest: RecordOf<'reading'> | null;
-  readonly where: TreePlace;
-  /** What was said of the ground at the first stem. */
-  readonly fromFirstStem: Trunk | null;
-  readonly last: (slot: string) => TreeInHand['entities'][number] | undefined;
-}
-
-/** So many species are remembered as used last. */
-const RECENT = 8;
+import { type StepId, stepAfter, withFilled } from './steps';
+import { treeActions } from './tree-actions';
 
 /** What is said of two readings that differ, or of one that wants a second. */
 const ANOTHER_DECIDES: ReadonlySet<string> = new Set([
@@ -44,12 +27,6 @@ const ANOTHER_DECIDES: ReadonlySet<string> = new Set([
   'dbh-grew',
   'dbh-shrank',
 ]);
-
-type Update<T> = (next: T | ((before: T) => T)) => void;
-export interface Setters {
-  readonly setHand: Update<Hand>;
-  readonly setRefusal: Update<string | null>;
-}
 
 /**
  * All that can be done in the Measure view, made once: what shows a button needs no redraw because a number changed.
@@ -76,6 +53,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     return makerNow(person && bookStore.snapshot().book.find('person', person) ? person : null);
   };
   const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+  const ofTree = treeActions(now, { setHand, maker, keep });
 
   /** Readings begin the visit and the determination that were asked for. */
   const keepRead = (records: readonly AnyRecord[]) => {
@@ -109,7 +87,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     if (!read.ok && at !== 'point' && at !== 'neighbour' && at !== 'earlier-height') {
       const named = speciesNamed(text, bookStore.snapshot().book.all('species'));
       if (named?.ok) {
-        setTree({ species: named.species.entity });
+        ofTree.setTree({ species: named.species.entity });
         return type('');
       }
       if (named) return setRefusal(named.reason);
@@ -217,30 +195,6 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     if (change.along === 'slope' && !last('ground')) go('ground');
   };
 
-  const setTree = (change: { tag?: string; species?: string | null; product?: string | null }) => {
-    const { found } = now().t;
-    if (change.species)
-      savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });
-    if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
-    else setHand((p) => ({ ...p, ...change }));
-  };
-
-  /** A species that was not in the book yet, for this tree and all later ones. */
-  const addSpecies = (name: string, crown: 'conifer' | 'broad') => {
-    const made = makeRecord(maker(), 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: { crown } });
-    keep([made as AnyRecord]);
-    setTree({ species: made.id });
-  };
-
-  /** Two people changed the same reading: one version is chosen, the others are taken back. */
-  const decide = (chosen: RecordOf<'reading'>) => {
-    const rivals =
-      now()
-        .t.all.find((e) => e.id === chosen.entity)
-        ?.heads.filter((h) => h.id !== chosen.id) ?? [];
-    keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
-  };
-
   /** What is tapped of the trunk becomes a reading, and the tape follows. */
   const keepTrunk = () => {
     const { hand, t, last, fromFirstStem } = now();
@@ -279,15 +233,6 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     setHand((p) => ({ ...p, method, determination: null, at, text: '', again: false, lower: 'base' }));
   };
 
-  /** Takes a thing out of the book with all that is part of it, or one of its strike-outs back. */
-  const strikeOut = (entity: string, reason: string) =>
-    keep([makeRecord(maker(), 'strike-out', { entity, reason: reason.trim() || null }) as AnyRecord]);
-  const bringBack = (strike: string) => keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
-
-  /** A doubt was looked at and is right: it is not said again for as long as the same is read. */
-  const confirm = ({ code, what }: Finding) =>
-    keep([makeRecord(maker(), 'confirmation', { tree: now().hand.tree, code, what }) as AnyRecord]);
-
   /** To the reading that something is said of. Where another reading decides, that is added, never put over the first. */
   const look = ({ target, code }: Finding) => {
     pick(target);
@@ -296,10 +241,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
 
   return {
     type,
-    confirm,
     look,
-    strikeOut,
-    bringBack,
     /** The pad's keys. */
     append: (sign: string) => type((t) => t + sign),
     sign: (sign: '+' | '-') => type((t) => sign + t.replace(/^[+\-−▲▼]/, '')),
@@ -329,13 +271,11 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     enter,
     undo,
     choose,
-    setTree,
+    ...ofTree,
     /** Whose readings these are; null where that is not to be said. */
     measuredBy: (person: string | null) => savePreferences({ person, asked: true }),
     /** It was seen that this survey is read otherwise than the one before. */
     seenWays: () => savePreferences({ lastIn: { ways: now().t.ways, units: now().t.prefs.units } }),
-    addSpecies,
-    decide,
     keepTrunk,
     pick,
     measureBy,

@@ -20,7 +20,7 @@ describe('the running result', () => {
     expect(by.height?.value).toBe('74.4 ft');
     expect(by.boards).toMatchObject({ value: '206 Doyle', aside: 'Scr 262 · Int 287' });
     expect(by.diameter?.value).toBe('18.0 in');
-    expect(by.station).toMatchObject({ value: '80.0 ft', aside: '1.08 heights' });
+    expect(by.station).toMatchObject({ value: '80.0 ft', aside: '1.1 heights' });
     expect(by.crown?.value).toBeNull();
     expect(by.crown?.how()).toEqual(['The crown base is not sighted.']);
     expect(by.height?.how().join(' ')).toContain('squares add up');

@@ -68,7 +68,7 @@ export function figuresOf(
     })),
     figure('station', 'Station', station ?? { ok: false, code: 'no-distance', reason: 'No distance is read yet.' }, (x) => ({
       value: showHeight(x.distance, units),
-      aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 2)} heights` : 'level',
+      aside: result.height.ok ? `${formatNumber(x.distance / result.height.value.value, 1)} heights` : 'level',
       how: () => [
         `eye ${showHeight(x.eyeHeight, units)}${x.eyeHeightAssumed ? ', assumed' : ''}`,
         `distance ± ${formatNumber(x.distanceSigma / per, 2)} ${unit}`,

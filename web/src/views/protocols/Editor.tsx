@@ -5,7 +5,8 @@ import type { ProtocolLine } from '../../book/protocol-list';
 import { ProtocolBody } from '../../contract/records/protocol';
 import { checkForm } from '../../ui/contract-form';
 import { OnATrunk } from '../../ui/OnATrunk';
-import { fieldsOf, isChosen, type OptionField, readNumber } from './option-fields';
+import type { OptionField } from './option-field';
+import { fieldsOf, isChosen, readNumber } from './option-fields';
 
 interface Props {
   readonly line: ProtocolLine;

@@ -1,36 +1,9 @@
-import {
-  formatNumber,
-  type LengthUnit,
-  LOG_RULE_NAMES,
-  LOG_RULES,
-  PRESETS,
-  type ProtocolOptions,
-  type ProtocolSentence,
-  parseLength,
-} from '@arbolito/core';
+import { formatNumber, type LengthUnit, LOG_RULE_NAMES, LOG_RULES, PRESETS, type ProtocolOptions, parseLength } from '@arbolito/core';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { sameValue } from '../../contract/same';
 import { checkForm } from '../../ui/contract-form';
-
-type Option = ProtocolSentence['option'];
-
-/** One of the ways an option may be set: what it is called, and what it makes of the protocol. */
-export interface OptionChoice {
-  readonly label: string;
-  readonly change: Partial<ProtocolOptions>;
-}
-/** How an option is edited: by choosing one of a few ways, or by a number. */
-export type OptionField =
-  | { readonly kind: 'choice'; readonly choices: readonly OptionChoice[] }
-  | {
-      readonly kind: 'number';
-      /** What it is, where an option has several numbers. */
-      readonly label?: string;
-      readonly value: number;
-      /** Unit the number is typed in. The contract says what it may be. */
-      readonly unit: LengthUnit;
-      readonly set: (value: number) => Partial<ProtocolOptions>;
-    };
+import { merchantableFields, productFields, roundingFields } from './fields-of-wood';
+import type { Option, OptionChoice, OptionField } from './option-field';
 
 const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
   kind: 'choice',
@@ -238,107 +211,6 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
         },
       ];
   }
-}
-
-/** Products that are usual under a system of units, the thickest first. */
-const PRODUCTS = {
-  us: PRESETS['timber-us'].options.products ?? [],
-  metric: [
-    { product: 'sawlog', from: 0.3 },
-    { product: 'small sawlog', from: 0.2 },
-    { product: 'pulpwood', from: 0.1 },
-  ],
-} as const;
-
-/** Which classes of products there are, and from which diameter on each. */
-function productFields(p: ProtocolOptions): readonly OptionField[] {
-  const list = p.products ?? [];
-  const usual = PRODUCTS[p.units];
-  const counts = [...new Set([0, 1, 2, usual.length, list.length])].sort((a, b) => a - b);
-  const first = (n: number) => Array.from({ length: n }, (_, i) => list[i] ?? usual[i] ?? { product: `product ${i + 1}`, from: 0.05 });
-  return [
-    {
-      kind: 'choice',
-      choices: counts.map((n) => ({
-        label:
-          n === 0
-            ? 'none'
-            : first(n)
-                .map((c) => c.product)
-                .join(', '),
-        change: { products: first(n) },
-      })),
-    },
-    ...list.map(
-      (c, i): OptionField => ({
-        kind: 'number',
-        label: `${c.product} from`,
-        value: c.from,
-        unit: p.units === 'us' ? 'in' : 'cm',
-        set: (from) => ({ products: list.map((o, k) => (k === i ? { ...o, from } : o)) }),
-      }),
-    ),
-  ];
-}
-
-/** To which thin ends a stem is merchantable, and how its logs are cut. */
-function merchantableFields(p: ProtocolOptions, m: NonNullable<ProtocolOptions['merchantable']>): readonly OptionField[] {
-  const set = (change: Partial<typeof m>): Partial<ProtocolOptions> => ({ merchantable: { ...m, ...change } });
-  const [thin, long] = p.units === 'us' ? (['in', 'ft'] as const) : (['cm', 'm'] as const);
-  const { logs } = m;
-  return [
-    ...m.tops.map(
-      (t, i): OptionField => ({
-        kind: 'number',
-        label: `top of ${t.product}`,
-        value: t.diameter,
-        unit: thin,
-        set: (diameter) => set({ tops: m.tops.map((o, k) => (k === i ? { ...o, diameter } : o)) }),
-      }),
-    ),
-    ...(logs
-      ? [
-          {
-            kind: 'number' as const,
-            label: 'log length',
-            value: logs.length,
-            unit: long,
-            set: (length: number) => set({ logs: { ...logs, length } }),
-          },
-          { kind: 'number' as const, label: 'trim', value: logs.trim, unit: thin, set: (trim: number) => set({ logs: { ...logs, trim } }) },
-          {
-            kind: 'choice' as const,
-            choices: (['down', 'nearest'] as const).map((oddEnd) => ({
-              label: oddEnd === 'down' ? 'odd ends down' : 'odd ends to the nearest',
-              change: set({ logs: { ...logs, oddEnd } }),
-            })),
-          },
-        ]
-      : []),
-  ];
-}
-
-function roundingFields(p: ProtocolOptions): readonly OptionField[] {
-  const r = p.diameterRounding;
-  const set = (change: Partial<ProtocolOptions['diameterRounding']>): Partial<ProtocolOptions> => ({
-    diameterRounding: { ...r, ...change },
-  });
-  const steps: readonly (readonly [number, LengthUnit])[] = [
-    [0.1, 'cm'],
-    [1, 'cm'],
-    [1, 'mm'],
-    [0.1, 'in'],
-    [1, 'in'],
-    [0.1, 'ft'],
-  ];
-  return [
-    { kind: 'choice', choices: (['diameter', 'circumference'] as const).map((of) => ({ label: of, change: set({ of }) })) },
-    { kind: 'choice', choices: steps.map(([step, unit]) => ({ label: `${step} ${unit}`, change: set({ step, unit }) })) },
-    {
-      kind: 'choice',
-      choices: (['nearest', 'down', 'up'] as const).map((direction) => ({ label: direction, change: set({ direction }) })),
-    },
-  ];
 }
 
 /** Whether a choice is how the protocol stands. */

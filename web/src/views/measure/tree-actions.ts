@@ -1,0 +1,52 @@
+import type { Finding } from '@arbolito/core';
+import { type Maker, makeRecord } from '../../book/make-records';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { savedPreferences, savePreferences } from '../../field/preferences';
+import type { Now, Setters } from './now';
+
+interface Doing {
+  readonly setHand: Setters['setHand'];
+  readonly maker: () => Maker;
+  readonly keep: (records: readonly AnyRecord[]) => void;
+}
+
+/** So many species are remembered as used last. */
+const RECENT = 8;
+
+/** What is done to the tree itself and to what was read of it, beside reading. */
+export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
+  const setTree = (change: { tag?: string; species?: string | null; product?: string | null }) => {
+    const { found } = now().t;
+    if (change.species)
+      savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });
+    if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
+    else setHand((p) => ({ ...p, ...change }));
+  };
+
+  /** A species that was not in the book yet, for this tree and all later ones. */
+  const addSpecies = (name: string, crown: 'conifer' | 'broad') => {
+    const made = makeRecord(maker(), 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: { crown } });
+    keep([made as AnyRecord]);
+    setTree({ species: made.id });
+  };
+
+  /** Two people changed the same reading: one version is chosen, the others are taken back. */
+  const decide = (chosen: RecordOf<'reading'>) => {
+    const rivals =
+      now()
+        .t.all.find((e) => e.id === chosen.entity)
+        ?.heads.filter((h) => h.id !== chosen.id) ?? [];
+    keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
+  };
+
+  /** Takes a thing out of the book with all that is part of it, or one of its strike-outs back. */
+  const strikeOut = (entity: string, reason: string) =>
+    keep([makeRecord(maker(), 'strike-out', { entity, reason: reason.trim() || null }) as AnyRecord]);
+  const bringBack = (strike: string) => keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
+
+  /** A doubt was looked at and is right: it is not said again for as long as the same is read. */
+  const confirm = ({ code, what }: Finding) =>
+    keep([makeRecord(maker(), 'confirmation', { tree: now().hand.tree, code, what }) as AnyRecord]);
+
+  return { setTree, addSpecies, decide, strikeOut, bringBack, confirm };
+}
