@@ -1,7 +1,7 @@
 // What the book costs, apart from any browser: with how many trees, what it takes to grow, and to say everything once.
 import { PRESETS } from '@arbolito/core';
 import { Book } from '../web/src/book/book';
-import { tallyOf } from '../web/src/book/summary';
+import { sheetOf } from '../web/src/book/summary';
 import { manyTrees } from './many-trees';
 
 const rows = [];
@@ -11,7 +11,7 @@ for (const trees of [100, 10_000, 100_000]) {
   let book = new Book(records);
   const opened = performance.now() - t0;
   const t1 = performance.now();
-  tallyOf(book, survey);
+  sheetOf(book, survey);
   const derived = performance.now() - t1;
   const t2 = performance.now();
   let [tree, stem] = ['', ''];
@@ -25,7 +25,7 @@ for (const trees of [100, 10_000, 100_000]) {
   }
   const enter = (performance.now() - t2) / enters;
   const t3 = performance.now();
-  tallyOf(book, survey);
+  sheetOf(book, survey);
   rows.push({ trees, opened, derived, enter, again: performance.now() - t3 });
 }
 console.log(JSON.stringify(rows));

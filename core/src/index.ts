@@ -121,6 +121,7 @@ export {
   GROUND_REFERENCES,
   type GroundReference,
   heightTolerance,
+  type MerchantableRule,
   PRESET_KEYS,
   PRESETS,
   type PresetKey,

@@ -1,6 +1,5 @@
 import { formatNumber, heightTolerance, metres, metresPerLength, showDiameter, showHeight } from '@arbolito/core';
 import { wordsOf } from '../../methods/index';
-import { mainRuleOf } from '../../ui/log-rules';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { figuresOf } from './figures';
@@ -11,9 +10,7 @@ export default function OneTreeSheet({ m }: { m: MeasureModel }) {
   const scene = m.scene();
   const { frame, layout } = useSightLayout(scene);
   const { units } = m.prefs;
-  const figures = figuresOf(m.result, units, m.readings, mainRuleOf(m.protocol.options)).filter(
-    (f) => f.value !== null && f.id !== 'station',
-  );
+  const figures = figuresOf(m.result, units, m.readings, m.protocol.options).filter((f) => f.value !== null && f.id !== 'station');
   const species = m.speciesList.find((s) => s.entity === m.tree.species)?.body.name;
   const visit = m.tree.found?.visits.at(-1);
   const person = m.tree.found?.readings.flatMap((r) => r.heads.map((h) => h.person)).findLast((p) => p !== null) ?? null;

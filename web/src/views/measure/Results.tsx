@@ -1,5 +1,4 @@
 import { memo, useCallback, useState } from 'react';
-import { mainRuleOf } from '../../ui/log-rules';
 import { type FigureId, figuresOf } from './figures';
 import type { MeasureModel } from './use-measure';
 
@@ -7,7 +6,7 @@ import type { MeasureModel } from './use-measure';
 export function Results({ m, narrow, onReach }: { m: MeasureModel; narrow: boolean; onReach: () => void }) {
   const [open, setOpen] = useState<FigureId | null>(null);
   const turn = useCallback((id: FigureId) => setOpen((now) => (now === id ? null : id)), []);
-  const figures = figuresOf(m.result, m.prefs.units, m.readings, mainRuleOf(m.protocol.options));
+  const figures = figuresOf(m.result, m.prefs.units, m.readings, m.protocol.options);
   const shown = figures.find((f) => f.id === open);
   // where there is a crown base it matters more than the station, which the drawing shows
   const crown = figures.find((f) => f.id === 'crown')?.value != null;

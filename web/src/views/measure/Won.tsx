@@ -2,7 +2,6 @@ import { fromMetres, metres, UNITS_OF } from '@arbolito/core';
 import { useEffect, useState } from 'react';
 import { sheets } from '../../field/use-sheet';
 import { PART_WORDS } from '../../methods/height-figure';
-import { mainRuleOf } from '../../ui/log-rules';
 import { figuresOf } from './figures';
 import { missingOf } from './missing';
 import type { MeasureModel } from './use-measure';
@@ -10,7 +9,7 @@ import type { MeasureModel } from './use-measure';
 /** With the work done: what it gave, what that is made of, and how the tree stands among those of its survey. */
 export default function Won({ m }: { m: MeasureModel }) {
   const { units } = m.prefs;
-  const figures = figuresOf(m.result, units, m.readings, mainRuleOf(m.protocol.options)).filter((f) => f.id !== 'station');
+  const figures = figuresOf(m.result, units, m.readings, m.protocol.options).filter((f) => f.id !== 'station');
   const { height } = m.result;
   const parts =
     height.ok && height.value.parts ? Object.entries(height.value.parts).map(([part, s]) => [part, Math.abs(s ?? 0)] as const) : [];

@@ -26,6 +26,20 @@ describe('the running result', () => {
     expect(by.height?.how().join(' ')).toContain('squares add up');
     expect(by.boards?.how().at(-1)).toContain('Doyle 206.1');
   });
+  it('says how a merchantable height came to its logs, and shows the protocol’s rule first', () => {
+    const protocol = { ...PRESETS['timber-us'].options, logRule: 'scribner' as const };
+    const result = deriveTree({
+      protocol,
+      readings: [
+        { kind: 'diameter', tool: 'diameter-tape', value: 24, unit: 'in' },
+        { kind: 'merchantable-height', value: 97, unit: 'ft' },
+      ],
+    });
+    const boards = figuresOf(result, 'us', [], protocol).find((f) => f.id === 'boards');
+    // 97 ft less 1 ft: five logs of 16.3 ft are 81.5 ft, and what is left is a half log of 8.3 ft
+    expect(boards?.how()).toContain('97.0 ft less the stump of 1.0 ft: 5 logs of 16.3 ft with its trim and a half');
+    expect(boards?.value).toMatch(/Scribner$/);
+  });
 });
 
 describe('the diameter of the running result', () => {

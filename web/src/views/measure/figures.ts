@@ -1,11 +1,14 @@
 import {
+  type BoardResult,
   cubicMetresToCubicFeet,
   formatLength,
   formatNumber,
   fromMetres,
   LOG_RULES,
-  type LogRuleName,
+  type MerchantableRule,
+  metres,
   metresPerLength,
+  type ProtocolOptions,
   type Reading,
   showBasalArea,
   showDiameter,
@@ -22,15 +25,16 @@ import { type Figure, type FigureId, figure, NEEDS } from '../../methods/figure'
 import { heightFigure } from '../../methods/height-figure';
 import { wordsOf } from '../../methods/index';
 import { TOOL_NAMES } from '../../methods/say-reading';
-import { byEveryRule, byOtherRules, byRule } from '../../ui/log-rules';
+import { byEveryRule, byOtherRules, byRule, mainRuleOf } from '../../ui/log-rules';
 
 /** The running result of a tree, in the units of its survey; `readings` tell what was kept of where they were taken. */
 export function figuresOf(
   result: TreeResult,
   units: UnitSystem,
   readings: readonly Reading[] = [],
-  rule: LogRuleName = 'doyle',
+  protocol: Pick<ProtocolOptions, 'logRule' | 'merchantable'> = { merchantable: null },
 ): readonly Figure[] {
+  const rule = mainRuleOf(protocol);
   const per = metresPerLength(units);
   const h = (m: number) => formatNumber(m / per, 1);
   const unit = units === 'us' ? 'ft' : 'm';
@@ -51,6 +55,7 @@ export function figuresOf(
       aside: byOtherRules(x.boardFeet, rule, 'short'),
       how: () => [
         `${x.count} logs ${x.counted === 'told' ? 'as counted in the field' : 'cut from the merchantable height, trim taken off each'}; form class ${x.formClass}, taper ${x.taperPerLog} in a log`,
+        ...cutting(result, x, protocol.merchantable, units),
         ...x.logs.map(
           (l) => `log ${l.number}, ${l.length} ft, small end ${formatNumber(l.smallEnd, 1)} in: ${byEveryRule(l.boardFeet, 0)}`,
         ),
@@ -75,6 +80,16 @@ export function figuresOf(
       ],
     })),
   ];
+}
+
+/** How a merchantable height came to its logs: what is left above the stump, and how often a log with its trim goes into it. */
+function cutting(result: TreeResult, x: BoardResult, rule: MerchantableRule | null, units: UnitSystem): readonly string[] {
+  const { merchantable } = result;
+  if (x.counted === 'told' || !merchantable.ok || !rule?.logs) return [];
+  const [whole, half] = [Math.floor(x.count), x.count % 1 > 0];
+  const each = showHeight(metres(rule.logs.length + rule.logs.trim), units);
+  const logs = `${whole} ${whole === 1 ? 'log' : 'logs'} of ${each} with its trim${half ? ' and a half' : ''}`;
+  return [`${showHeight(merchantable.value.value, units)} less the stump of ${showHeight(metres(rule.stumpHeight), units)}: ${logs}`];
 }
 
 /** One stem's diameter; of several stems how many, and what they hold together. */
