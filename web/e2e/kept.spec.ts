@@ -84,7 +84,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         const there = await onDisk(page);
         expect(kept.filter((t) => !there.includes(t))).toEqual([]);
         expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
-        await page.getByRole('navigation', { name: 'Index' }).first().waitFor();
+        await page.getByRole('region', { name: 'Reading', exact: true }).waitFor({ timeout: 60_000 });
       }
       await page.evaluate(() => localStorage.removeItem('arbolito.place'));
       await page.goto(`${baseURL}/measure`);
@@ -97,14 +97,17 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         // from Enter until the page says kept, watched from within; then the kill comes at a random millisecond
         await page.evaluate(
           ({ words, more }) =>
-            new Promise<void>((done) => {
+            new Promise<void>((done, fail) => {
               const pattern = new RegExp(words);
               const status = document.querySelector('[role=status]') as HTMLElement;
               const count = () => Number(pattern.exec(status.textContent ?? '')?.[1] ?? 0);
               const first = count();
               const look = () => count() >= first + more && done();
               new MutationObserver(look).observe(status, { childList: true, subtree: true, characterData: true });
-              const field = document.querySelector('[aria-describedby="field-help"]') as HTMLElement;
+              const field = document.querySelector('[aria-describedby="field-help"]') as HTMLInputElement;
+              const said = () =>
+                `${status.textContent}; in the field “${field.value}”; ${document.querySelector('#field-help')?.textContent}`;
+              setTimeout(() => fail(new Error(`not kept in half a minute: ${said()}`)), 30_000);
               field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
             }),
           { words: keptWords.source, more: 1 },
@@ -122,7 +125,7 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
     const page = await browser.context.newPage();
     await browser.context.route('**/api/v1/sync**', (route) => route.abort());
     await page.goto(`${baseURL}/measure`);
-    await page.getByRole('navigation', { name: 'Index' }).first().waitFor();
+    await page.getByRole('region', { name: 'Reading', exact: true }).waitFor({ timeout: 60_000 });
     const there = await onDisk(page);
     console.log(
       `seed ${SEED}: ${kept.length} readings said kept over ${TRIALS} kills, after ${waits.join(', ')} ms; ${there.length} there`,
