@@ -7,13 +7,10 @@ import { keptHead, keptRows, scopesUnder } from './kept-sheets';
 import { type News, newsChannel } from './news';
 import { OpenSheet, type Tell } from './open-sheet';
 import { along, load, loadAll } from './store';
-import { type FoundTree, type TakenTag, TreeIndex } from './tree-index';
+import { type FoundTree, MOST_FOUND, type TakenTag, TreeIndex } from './tree-index';
 
 /** A picture of a survey has about so many dots at most. */
 const DOTS = 400;
-/** So many trees are found at most. */
-const MOST = 40;
-
 /** The sheets of surveys that somebody looks at, in a worker: what is long to work out stands in nobody's way. */
 export class Sheets {
   private readonly open = new Map<number, OpenSheet>();
@@ -57,7 +54,7 @@ export class Sheets {
       .flat()
       .sort((a, b) => a.rank - b.rank || away(a.tree) - away(b.tree))
       .map((f) => f.tree)
-      .slice(0, MOST);
+      .slice(0, MOST_FOUND);
   }
 
   /** Whether another tree of a plot, or of a survey without plots, has a tag, and which one is free; null where it is the only one. */
@@ -82,26 +79,18 @@ export class Sheets {
     this.indexes.set(survey, made);
     return made;
   }
+  /** What is written meanwhile it hears once it is made. */
   private async index(survey: string): Promise<TreeIndex> {
-    const since: News[] = [];
-    const channel = newsChannel();
-    channel.onmessage = ({ data }: MessageEvent<News>) => since.push(data);
-    try {
-      if (!(await keptHead(survey, this.program)).holds)
-        await new OpenSheet(
-          survey,
-          this.program,
-          false,
-          () => {},
-          (work) => this.inTurn(work),
-        ).open();
-      const beside = await Promise.all([load(SHARED), load(survey, '')]);
-      const index = new TreeIndex(survey, await keptRows(survey), beside.flat());
-      for (const news of since) index.hear(news);
-      return index;
-    } finally {
-      channel.close();
-    }
+    if (!(await keptHead(survey, this.program)).holds)
+      await new OpenSheet(
+        survey,
+        this.program,
+        false,
+        () => {},
+        (work) => this.inTurn(work),
+      ).open();
+    const beside = await Promise.all([load(SHARED), load(survey, '')]);
+    return new TreeIndex(survey, await keptRows(survey), beside.flat());
   }
 
   /** What another protocol would make of a survey; null where the survey is not here whole. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { record, strike } from '../book/test-everything';
+import { record, retract, strike } from '../book/test-everything';
 import type { TreeRow } from '../book/tree-row';
 import { tagAfter } from './tag-after';
 import { TreeIndex } from './tree-index';
@@ -43,6 +43,10 @@ describe('finding trees', () => {
     const gone = strike({ entity: 'b' } as never);
     i.hear({ written: { filed: [{ scope: survey.id, tree: 'b', record: gone }], revisions: {} } } as never);
     expect(tags(i, '10')).toEqual([]);
+    // brought back it is found again, and its tag is taken
+    i.hear({ written: { filed: [{ scope: survey.id, tree: 'b', record: retract(gone) }], revisions: {} } } as never);
+    expect(tags(i, '10')).toEqual(['b']);
+    expect(i.taken('new', null, '10')).toMatchObject({ by: { id: 'b' } });
     // another survey's are none of its business
     i.hear({
       written: {

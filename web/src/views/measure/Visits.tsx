@@ -1,4 +1,4 @@
-import { showHeight } from '@arbolito/core';
+import { type Reading, showHeight } from '@arbolito/core';
 import { sayDate } from '../../book/say-date';
 import { slotOf, stepOfSlot } from '../../book/slots';
 import { type Struck, struckIn } from '../../book/struck';
@@ -90,11 +90,13 @@ function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boo
   );
 }
 
+/** The step at which a reading is taken, in words. */
+const titleOf = (read: Reading): string => STEPS[stepOfSlot(slotOf(read)) as keyof typeof STEPS]?.title ?? read.kind;
+
 /** What a reading is of: its step, and the way of the height it belongs to where there are several. */
 function nameOf(m: Model, { body }: RecordOf<'reading'>): string {
-  const step = STEPS[stepOfSlot(slotOf(body.read)) as keyof typeof STEPS];
   const stem = m.tree.found && m.tree.found.stems.length > 1 ? m.tree.found.stems.find((s) => s.id === body.stem) : undefined;
-  return [step?.title ?? body.read.kind, stem && `stem ${stem.name}`].filter(Boolean).join(', ');
+  return [titleOf(body.read), stem && `stem ${stem.name}`].filter(Boolean).join(', ');
 }
 
 function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEntity; now: boolean; onPick: () => void }) {
@@ -192,8 +194,7 @@ function StruckLine({ m, struck: { by, thing } }: { m: Pick<Model, 'book' | 'pre
 
 function sayThing(m: Pick<Model, 'book' | 'prefs' | 'tree'>, thing: AnyRecord): string {
   if (thing.kind === 'reading') {
-    const step = STEPS[stepOfSlot(slotOf(thing.body.read)) as keyof typeof STEPS];
-    return `${step?.title ?? thing.body.read.kind} ${sayReading(thing.body.read, m.prefs.units)}`;
+    return `${titleOf(thing.body.read)} ${sayReading(thing.body.read, m.prefs.units)}`;
   }
   if (thing.kind === 'visit') return `the visit of ${thing.body.on}`;
   if (thing.kind === 'stem') return `stem ${thing.body.number}`;
