@@ -85,7 +85,12 @@ export interface Measure {
 export type Check = (input: CheckInput) => readonly Finding[];
 
 /** The stations that came out, in the order of the readings. */
-export const okStations = (result: TreeResult): StationResult[] => result.stations.flatMap((s) => (s.ok ? [s.value] : []));
+export function okStations(result: TreeResult): StationResult[] {
+  // a plain loop, as this is asked by most checks of every tree
+  const found: StationResult[] = [];
+  for (const s of result.stations) if (s.ok) found.push(s.value);
+  return found;
+}
 
 /** A sighting or a shot at one target as an angle in degrees would be read. */
 export function lastAt(readings: readonly Reading[], target: AngleReading['target'], station: string): AngleReading | undefined {

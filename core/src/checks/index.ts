@@ -51,7 +51,8 @@ const RANK = { wrong: 0, doubt: 1, advice: 2 } as const;
  * @returns findings; none when all is well
  */
 export function checkTree(input: CheckInput): readonly Finding[] {
-  const all = CHECKS.flatMap((check) => check(input));
+  const all: Finding[] = [];
+  for (const check of CHECKS) all.push(...check(input));
   // two checks may see the same slip: it is said once
   const once = all.filter((f, i) => all.findIndex((g) => g.code === f.code && (g.stem ?? '') === (f.stem ?? g.stem ?? '')) === i);
   return byGravity(once);

@@ -14,5 +14,9 @@ const QUANTITIES: readonly ((input: CheckInput) => readonly Measure[])[] = [
   agreementMeasures,
 ];
 
-export const measuresOf = (input: CheckInput): readonly Measure[] => QUANTITIES.flatMap((q) => q(input));
+export function measuresOf(input: CheckInput): readonly Measure[] {
+  const all: Measure[] = [];
+  for (const quantity of QUANTITIES) all.push(...quantity(input));
+  return all;
+}
 export const isAlarm = (m: Measure): boolean => Math.abs(m.z) > m.limit;

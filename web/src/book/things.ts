@@ -53,15 +53,23 @@ export class Things {
 
   /** Every thing of a kind filed under another, settled or not, none of them struck out. */
   entitiesOf<K extends Kind>(id: string, kind: K): readonly Entity<RecordOf<K>>[] {
-    return this.index.partsOf(id).flatMap((part) => {
+    // a plain loop: this is asked several times for each tree of a survey
+    const found: Entity<RecordOf<K>>[] = [];
+    for (const part of this.index.partsOf(id)) {
       const entry = this.index.entry(part);
-      return entry?.kind === kind && !this.index.isStruck(part) ? [entry as unknown as Entity<RecordOf<K>>] : [];
-    });
+      if (entry?.kind === kind && !this.index.isStruck(part)) found.push(entry as unknown as Entity<RecordOf<K>>);
+    }
+    return found;
   }
 
   /** The version in force of every settled one. */
   partsOf<K extends Kind>(id: string, kind: K): readonly RecordOf<K>[] {
-    return this.entitiesOf(id, kind).flatMap((e) => settled(e) ?? []);
+    const found: RecordOf<K>[] = [];
+    for (const entity of this.entitiesOf(id, kind)) {
+      const head = settled(entity);
+      if (head) found.push(head);
+    }
+    return found;
   }
 
   /** A reading that counts, with the survey it belongs to; null otherwise. */

@@ -41,12 +41,15 @@ export interface BookTree {
 
 /** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
 export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): BookTree {
-  const stems = stemsOf(things, record.entity);
+  const trunks = things.entitiesOf(record.entity, 'stem');
+  const stems = stemsOf(trunks);
   const names = new Map(stems.map((s) => [s.id, s.name]));
-  const all = things
-    .entitiesOf(record.entity, 'stem')
-    .flatMap((s) => things.entitiesOf(s.id, 'reading'))
-    .toSorted(byId);
+  const [only] = trunks;
+  // what is filed under one thing is in the order of its making
+  const all =
+    only && trunks.length === 1
+      ? things.entitiesOf(only.id, 'reading')
+      : trunks.flatMap((s) => things.entitiesOf(s.id, 'reading')).sort(byId);
   const byVisit = new Map<string, ReadingEntity[]>();
   for (const entity of all) {
     const { visit } = (entity.heads.at(-1) ?? (entity.history.at(-1) as RecordOf<'reading'>)).body;
@@ -79,7 +82,7 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
     eyeHeight: last?.eyeHeight ?? null,
     confirmed: things.partsOf(record.entity, 'confirmation'),
     contested: [
-      ...things.entitiesOf(record.entity, 'stem'),
+      ...trunks,
       ...things.entitiesOf(record.entity, 'visit'),
       ...(last?.readings ?? all),
     ].filter(isContested) as readonly Entity<AnyRecord>[],
@@ -92,11 +95,11 @@ const isUndecided = (things: Things, id: string) => {
   return entity !== undefined && isContested(entity);
 };
 
-function stemsOf(things: Things, tree: string): BookTree['stems'] {
+function stemsOf(trunks: readonly Entity<RecordOf<'stem'>>[]): BookTree['stems'] {
   const taken = new Set<string>();
-  return things
-    .partsOf(tree, 'stem')
-    .toSorted((a, b) => a.body.number - b.body.number || (a.entity < b.entity ? -1 : 1))
+  return trunks
+    .flatMap((t) => settled(t) ?? [])
+    .sort((a, b) => a.body.number - b.body.number || (a.entity < b.entity ? -1 : 1))
     .map((s) => {
       // two devices may both have made a stem 2: they stay two
       let name = String(s.body.number);
@@ -113,16 +116,18 @@ function inForceOf(
   survey: string,
   withheld: boolean,
 ): readonly Reading[] {
-  if (withheld) return [];
-  return readings.flatMap((e): Reading[] => {
+  const inForce: Reading[] = [];
+  if (withheld) return inForce;
+  for (const e of readings) {
     const head = settled(e);
     const name = head && stems.get(head.body.stem);
     // what hangs on a stem that two people say differently is nobody's yet
-    if (!head || !name) return [];
+    if (!head || !name) continue;
     const { station, instrument } = head.body;
     const read = kit.join(withoutNulls(head.body.read), { person: head.person, instrument, at: head.at, survey });
-    return [{ ...read, id: e.id, ...(name !== '1' ? { stem: name } : {}), ...(station ? { station } : {}) } as Reading];
-  });
+    inForce.push({ ...read, id: e.id, ...(name !== '1' ? { stem: name } : {}), ...(station ? { station } : {}) } as Reading);
+  }
+  return inForce;
 }
 
 /** Whether two trees say the same: made anew, nothing that follows from a tree need be. */

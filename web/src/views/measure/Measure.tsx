@@ -9,7 +9,6 @@ import { loadReach, type Panel, Reach, useReach } from './Beside';
 import { Chips, loadHeightChips } from './Chips';
 import { Field, Pad } from './Entry';
 import { PhoneHead } from './Header';
-import { NotHere, TreeStruck } from './NotHere';
 import { loadOtherTools } from './TapeChips';
 import { TreeTabs } from './TreeTabs';
 import { useKeyboard } from './use-keyboard';
@@ -42,6 +41,8 @@ const loadWon = () => import('./Won');
 const Won = lazy(() => loadWon().catch(() => ({ default: PageNotHere })));
 const loadSheet = () => import('./OneTreeSheet');
 const OneTreeSheet = lazy(() => loadSheet().catch(() => ({ default: PageNotHere })));
+const loadNotHere = () => import('./NotHere');
+const NotHere = lazy(() => loadNotHere().catch(() => ({ default: PageNotHere })));
 /** What hardly any tree needs is fetched beside the work; without a network it may not be here yet. */
 const PageNotHere = () => <p className="text-soft">This page is not on this device yet: it is fetched while the server answers.</p>;
 
@@ -70,7 +71,7 @@ export default function Measure() {
     const soon = setTimeout(() => void loadHeightChips().catch(() => {}), 300);
     const idle = setTimeout(
       () =>
-        void Promise.all([loadGuide(), loadReach(), loadOtherTools(), loadHandles(), loadVisits(), loadSheet(), loadWon()]).catch(() => {}),
+        void Promise.all([loadGuide(), loadReach(), loadOtherTools(), loadHandles(), loadVisits(), loadSheet(), loadWon(), loadNotHere()]).catch(() => {}),
       1500,
     );
     return () => {
@@ -81,8 +82,20 @@ export default function Measure() {
 
   const survey = m.survey;
   const inFrame = useMemo(() => survey && { id: survey.entity, name: survey.body.name }, [survey]);
-  if (m.treeStruck) return <TreeStruck m={m} survey={inFrame} />;
-  if (!m.ready) return <NotHere m={m} />;
+  if (m.treeStruck || !m.ready) {
+    const opening = <h1 className="text-title font-semibold">Opening the book …</h1>;
+    return (
+      <Frame tab="measure" survey={inFrame}>
+        {m.opening && !m.treeStruck ? (
+          opening
+        ) : (
+          <Suspense fallback={opening}>
+            <NotHere m={m} />
+          </Suspense>
+        )}
+      </Frame>
+    );
+  }
   const atTrunk = m.hand.at === 'trunk';
   const head = {
     tag: m.tree.tag,

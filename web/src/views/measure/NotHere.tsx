@@ -1,5 +1,4 @@
 import { lazy, Suspense } from 'react';
-import { Frame } from '../../ui/frame/Frame';
 import type { MeasureModel } from './use-measure';
 
 /** What was struck out comes with the page of visits, which may not be here without a network. */
@@ -11,50 +10,59 @@ const StruckOut = lazy(() =>
   ),
 );
 
-/** Until the survey asked for is on this device nothing can be measured in it: its protocol is not known. */
-export function NotHere({ m }: { m: MeasureModel }) {
-  if (m.opening) return <Blank title="Opening the book …" />;
-  if (m.struck)
+/** Why nothing can be measured here now, and the way on. */
+export default function NotHere({ m }: { m: MeasureModel }) {
+  if (m.treeStruck)
     return (
-      <Blank title="This survey was struck out">
-        Nothing of it counts any more; what was read is kept. A single tree can be measured, and moved into a survey later.
-      </Blank>
+      <Instead
+        title="This tree was struck out"
+        text="What was read of it is kept and counts for nothing. It can be brought back at any time."
+        go={
+          <button type="button" className="button button-go mt-4" onClick={m.leaveTree}>
+            Next tree
+          </button>
+        }
+      >
+        <Suspense fallback={null}>
+          <StruckOut m={m} />
+        </Suspense>
+      </Instead>
     );
-  return (
-    <Blank title="This survey is not on this device">
-      It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later.
-    </Blank>
+  const single = (
+    <a className="button button-go" href="/measure">
+      Measure one tree
+    </a>
+  );
+  // until a survey is on this device its protocol is not known
+  return m.struck ? (
+    <Instead
+      title="This survey was struck out"
+      text="Nothing of it counts any more; what was read is kept. A single tree can be measured, and moved into a survey later."
+      go={single}
+    />
+  ) : (
+    <Instead
+      title="This survey is not on this device"
+      text="It could not be fetched just now. A single tree can be measured all the same, and moved into the survey later."
+      go={single}
+    />
   );
 }
 
-function Blank({ title, children }: { title: string; children?: React.ReactNode }) {
+interface InsteadProps {
+  readonly title: string;
+  readonly text: string;
+  readonly go: React.ReactNode;
+  readonly children?: React.ReactNode;
+}
+
+function Instead({ title, text, go, children }: InsteadProps) {
   return (
-    <Frame tab="measure">
+    <>
       <h1 className="text-title font-semibold">{title}</h1>
-      {children && (
-        <>
-          <p className="my-3 max-w-prose text-soft">{children}</p>
-          <a className="button button-go" href="/measure">
-            Measure one tree
-          </a>
-        </>
-      )}
-    </Frame>
-  );
-}
-
-/** The tree in hand was struck out: nothing more is read of it until it is brought back. */
-export function TreeStruck({ m, survey }: { m: MeasureModel; survey: { readonly id: string; readonly name: string } | null }) {
-  return (
-    <Frame tab="measure" survey={survey}>
-      <h1 className="text-head font-semibold">This tree was struck out</h1>
-      <p className="my-3 max-w-prose text-soft">What was read of it is kept and counts for nothing. It can be brought back at any time.</p>
-      <Suspense fallback={null}>
-        <StruckOut m={m} />
-      </Suspense>
-      <button type="button" className="button button-go mt-4" onClick={m.leaveTree}>
-        Next tree
-      </button>
-    </Frame>
+      <p className="my-3 max-w-prose text-soft">{text}</p>
+      {children}
+      {go}
+    </>
   );
 }
