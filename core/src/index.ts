@@ -190,6 +190,7 @@ export {
   radiansToDegrees,
   readingOf,
   SCALE_KINDS,
+  sayLength,
   showBasalArea,
   showDiameter,
   showHeight,

@@ -1,6 +1,6 @@
 import { type AngleReading, ONE_STATION, type Reading, type ShotReading } from '../reading/index';
 import { scaleOf } from '../tree/index';
-import { echoAngle, formatNumber, type Metres, metresPerLength, showHeight, tangentOf, type UnitSystem } from '../units';
+import { echoAngle, formatNumber, type Metres, metresPerLength, sayLength, showHeight, tangentOf, type UnitSystem } from '../units';
 import type { SceneInput, SightScene } from './scene';
 
 /** Whether a reading was taken from a station; without a name for it, from any. */
@@ -22,7 +22,7 @@ export function readText(input: SceneInput, target: string, name?: string, stati
   const first = shots[0] ?? all[0];
   if (!first) return target;
   if (first.kind === 'shot') {
-    const text = `${first.value} ${first.unit} ${echoAngle(first.elevation, { kind: 'degree' })}`;
+    const text = `${sayLength(first.value, first.unit)} ${echoAngle(first.elevation, { kind: 'degree' })}`;
     return shots.length === 1 ? text : `${text} ×${shots.length}`;
   }
   const angles = all.filter((r) => r.kind === 'angle');
@@ -51,7 +51,7 @@ export function groundSlope(input: SceneInput, station: string | undefined): num
 export function slopeText(input: SceneInput, station: string | undefined): SightScene['slope'] {
   const ground = input.readings.findLast((r) => r.kind === 'angle' && r.target === 'ground' && mine(r, station));
   const tape = input.readings.findLast((r) => (r.kind === 'distance' || r.kind === 'paces') && mine(r, station));
-  const read = tape?.kind === 'distance' ? `${tape.value} ${tape.unit}` : tape?.kind === 'paces' ? `${tape.value} paces` : '';
+  const read = tape?.kind === 'distance' ? sayLength(tape.value, tape.unit) : tape?.kind === 'paces' ? `${tape.value} paces` : '';
   const along = (tape?.kind === 'distance' || tape?.kind === 'paces') && tape.along === 'slope';
   if (ground?.kind !== 'angle') return along ? { text: `${read} along ?°`, along } : null;
   const slope = echoAngle(ground.value, scaleOf(ground));

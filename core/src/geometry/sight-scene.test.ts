@@ -91,6 +91,17 @@ describe('what is drawn of a tree', () => {
     expect(s.dimensions[0]?.text).toMatch(/^17\.7 m ±\d\.\d$/);
   });
 
+  it('marks where a distance ended at the bark, and what of the stem was added; nothing at the axis or before the tape', () => {
+    const dbh: Reading = { kind: 'diameter', tool: 'diameter-tape', value: 42, unit: 'cm' };
+    const at = (to: 'axis' | 'bark', ...more: readonly Reading[]) =>
+      scene([...more, { ...tape, to } as Reading, angle('tip', 80), angle('base', -15)]).marks;
+    expect(at('bark', dbh)).toEqual([
+      { target: 'distance', at: { x: 0.21, y: expect.closeTo(0.15 * 20.21, 9) }, text: 'half the stem 0.2 m' },
+    ]);
+    expect(at('axis', dbh)).toEqual([]);
+    expect(at('bark')).toEqual([]);
+  });
+
   it('draws a wrong sign as it was read: the sight goes into the ground', () => {
     const s = scene([tape, angle('tip', -80), angle('base', -8)]);
     expect(sight(s, 'tip')?.to.y).toBeLessThan(-10);

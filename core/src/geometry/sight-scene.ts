@@ -3,7 +3,7 @@ import type { ProtocolOptions } from '../survey/index';
 import type { HeightResult, OtherMethod, Sight, StationResult } from '../tree/index';
 import { type Answer, echoAngle, type Metres, readingOf, showDiameter, showHeight, type Tangent } from '../units';
 import type { Point } from './box';
-import type { Ground, SceneDimension, SceneInput, SceneSight, SightScene } from './scene';
+import type { Ground, SceneDimension, SceneInput, SceneMark, SceneSight, SightScene } from './scene';
 import { sceneExtras } from './scene-extras';
 import { dimensionText, mine, readText, slopeText } from './scene-text';
 import type { RightEnd } from './scenes/define';
@@ -55,6 +55,7 @@ export function sightScene(input: SceneInput): SightScene {
   const { viewer = 'person' } = drawing;
   return {
     ...extras,
+    marks: viewer === 'person' && station && dbh ? [...extras.marks, ...barkMark(whole, protocol)] : extras.marks,
     distance: {
       value: ground.distance,
       ghost: ground.ghost,
@@ -89,6 +90,15 @@ export function sightScene(input: SceneInput): SightScene {
       return dimension(target, heightOf(target, whole), protocol);
     }),
   };
+}
+
+/** Where a distance ended at the bark: half of the stem was added from there to its axis. */
+function barkMark({ own, station, eye, diameter }: Ground, { units }: ProtocolOptions): readonly SceneMark[] {
+  const { distanceBy } = station as StationResult;
+  const read = distanceBy === 'paces' ? own('paces') : distanceBy === 'shot' ? own('shot') : own('distance');
+  if (read?.to !== 'bark') return [];
+  const half = diameter / 2;
+  return [{ target: 'distance', at: { x: half, y: eye.y }, text: `half the stem ${showHeight(half as Metres, units)}` }];
 }
 
 /** How far the tip hangs beside the foot, as drawn from the side. */

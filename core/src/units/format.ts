@@ -22,6 +22,23 @@ export function formatLength(length: Metres, unit: LengthUnit, decimals: number)
 }
 
 /**
+ * A length as it was read, in its own unit. Feet that are whole eighths of an inch and no tenths are said as feet and
+ * inches, as people say them; what has no end in its unit stops at four decimals.
+ * @param value in the unit
+ * @param unit m, cm, mm, ft, in or chain
+ * @returns figure and unit
+ * @example sayLength(143.75, 'ft') // '143 ft 9 in'
+ */
+export function sayLength(value: number, unit: LengthUnit): string {
+  const eighths = Math.round(value * 96);
+  const tenths = Math.abs(value * 10 - Math.round(value * 10)) < 1e-9;
+  if (unit !== 'ft' || tenths || Math.abs(value * 96 - eighths) > 1e-6) return `${Number(value.toFixed(4))} ${unit}`;
+  const [feet, inches, rest] = [Math.floor(eighths / 96), Math.floor((eighths % 96) / 8), eighths % 8];
+  const part = rest === 0 ? '' : rest % 4 === 0 ? '1/2' : rest % 2 === 0 ? `${rest / 2}/4` : `${rest}/8`;
+  return `${feet} ft ${[inches > 0 || part === '' ? `${inches}` : '', part].filter(Boolean).join(' ')} in`;
+}
+
+/**
  * A number with a true minus sign and fixed decimals; −0 is shown as 0.
  * @param n any number
  * @param decimals digits after the point

@@ -19,6 +19,7 @@ export {
   formatLength,
   formatNumber,
   metresPerLength,
+  sayLength,
   showBasalArea,
   showDiameter,
   showHeight,

@@ -81,11 +81,9 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
     inForce: last?.inForce ?? [],
     eyeHeight: last?.eyeHeight ?? null,
     confirmed: things.partsOf(record.entity, 'confirmation'),
-    contested: [
-      ...trunks,
-      ...things.entitiesOf(record.entity, 'visit'),
-      ...(last?.readings ?? all),
-    ].filter(isContested) as readonly Entity<AnyRecord>[],
+    contested: [...trunks, ...things.entitiesOf(record.entity, 'visit'), ...(last?.readings ?? all)].filter(
+      isContested,
+    ) as readonly Entity<AnyRecord>[],
   };
 }
 

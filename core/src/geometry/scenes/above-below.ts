@@ -1,11 +1,11 @@
-import { toMetres } from '../../units';
+import { sayLength, toMetres } from '../../units';
 import type { Scene } from './define';
 
 /** What an instrument printed above the eye stands on the sight to the tip. */
 export const aboveBelow: Scene = {
   alone(own) {
     const up = own('from-eye');
-    return up ? `${up.value} ${up.unit} from the eye` : 'above the eye';
+    return up ? `${sayLength(up.value, up.unit)} from the eye` : 'above the eye';
   },
   ghostDistance: (own) => own('from-eye')?.setDistance ?? null,
   eyeLevel: (own) => {

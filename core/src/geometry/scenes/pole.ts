@@ -1,4 +1,4 @@
-import { toMetres } from '../../units';
+import { sayLength, toMetres } from '../../units';
 import { mine, readText } from '../scene-text';
 import type { Scene } from './define';
 
@@ -17,7 +17,7 @@ export const pole: Scene = {
       to: line(length),
       style: 'pole',
       ghost: !told,
-      text: told ? `pole ${told.value} ${told.unit}` : 'pole',
+      text: told ? `pole ${sayLength(told.value, told.unit)}` : 'pole',
     });
     const read = g.input.readings.some((r) => r.kind === 'angle' && r.target === 'pole-top' && mine(r, g.input.station));
     made.sights.push({

@@ -1,4 +1,4 @@
-import { toMetres } from '../../units';
+import { sayLength, toMetres } from '../../units';
 import { groundSlope } from '../scene-text';
 import type { Scene } from './define';
 import { GHOST_DISTANCE } from './ghosts';
@@ -25,7 +25,7 @@ export const shadow: Scene = {
       to: g.feet,
       style: 'shadow',
       ghost: !told,
-      text: told ? `shadow ${told.value} ${told.unit}` : 'shadow',
+      text: told ? `shadow ${sayLength(told.value, told.unit)}` : 'shadow',
     });
     made.lines.push({ target: 'tip', from: tip, to: g.feet, style: 'sun', ghost: !(told && of), text: '' });
     // the staff stands on level ground of its own, a little behind the end of the shadow
@@ -42,7 +42,7 @@ export const shadow: Scene = {
     made.marks.push({
       target: 'reference-shadow',
       at: { x: (foot.x + end.x) / 2, y: top.y },
-      text: of ? `${of.height} casts ${of.value} ${of.unit}` : 'staff',
+      text: of ? `${of.height} casts ${sayLength(of.value, of.unit)}` : 'staff',
       quiet: true,
     });
   },

@@ -1,4 +1,4 @@
-import { toMetres } from '../../units';
+import { metres, sayLength, showDiameter, toMetres } from '../../units';
 import type { Scene } from './define';
 import { GHOST_REACH } from './ghosts';
 
@@ -16,7 +16,7 @@ export const stick: Scene = {
       covers,
       below,
       ghost: !told,
-      text: told ? `${told.value} ${told.unit} at ${Math.round(reach * 1000) / 10} cm` : 'stick',
+      text: told ? `${sayLength(told.value, told.unit)} at ${showDiameter(metres(reach), g.input.protocol.units)}` : 'stick',
     };
   },
 };

@@ -1,4 +1,4 @@
-import { toMetres } from '../../units';
+import { sayLength, toMetres } from '../../units';
 import { mine, readText } from '../scene-text';
 import type { Scene } from './define';
 
@@ -22,7 +22,7 @@ export const twoStations: Scene = {
       to: made.far.feet,
       style: 'baseline',
       ghost: !told,
-      text: told ? `${told.value} ${told.unit} between` : 'baseline',
+      text: told ? `${sayLength(told.value, told.unit)} between` : 'baseline',
     });
     const station = told?.far;
     const taken = (target: string) =>

@@ -71,7 +71,16 @@ export default function Measure() {
     const soon = setTimeout(() => void loadHeightChips().catch(() => {}), 300);
     const idle = setTimeout(
       () =>
-        void Promise.all([loadGuide(), loadReach(), loadOtherTools(), loadHandles(), loadVisits(), loadSheet(), loadWon(), loadNotHere()]).catch(() => {}),
+        void Promise.all([
+          loadGuide(),
+          loadReach(),
+          loadOtherTools(),
+          loadHandles(),
+          loadVisits(),
+          loadSheet(),
+          loadWon(),
+          loadNotHere(),
+        ]).catch(() => {}),
       1500,
     );
     return () => {
