@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Book } from './book';
-import { everything, next } from './test-everything';
+import { everything, next, reading } from './test-everything';
 import { rowsOf, type TreeRow } from './tree-row';
 
 const all = everything();
@@ -50,5 +50,27 @@ describe('a row that was put by', () => {
       const [was, is] = [before, anew].map((list) => list.find((r) => r.id === row.id));
       if (row.volume === 99) expect(is).toEqual(was);
     }
+  });
+});
+
+describe('a height called by eye', () => {
+  it('is held against the measured one, of whoever called it last', () => {
+    const [tree, person, other] = [
+      all.find((r) => r.kind === 'tree' && r.body.survey === survey),
+      ...all.filter((r) => r.kind === 'person'),
+    ] as (typeof all)[number][];
+    const stem = all.find((r) => r.kind === 'stem' && r.body.tree === tree?.id);
+    const visit = all.find((r) => r.kind === 'visit' && r.body.tree === tree?.id);
+    if (!tree || !person || !other || !stem || !visit) throw new Error('the book lacks what is called');
+    const rowWith = (...more: typeof all) => rows(new Book([...all, ...more])).find((r) => r.id === tree.id);
+    const called = (value: number, by: typeof person) => reading(stem, visit, { kind: 'called-height', value, unit: 'm' }, by);
+    const measured = rowWith()?.height ?? 0;
+    expect(measured).toBeGreaterThan(5);
+    expect(rowWith()?.byEye).toBeNull();
+    const first = called(measured * 1.2, person);
+    expect(rowWith(first)).toMatchObject({ height: measured, byEye: { person: person.id, share: expect.closeTo(0.2, 9) } });
+    expect(rowWith(first, called(measured * 0.9, other))?.byEye).toEqual({ person: other.id, share: expect.closeTo(-0.1, 9) });
+    const unnamed = { ...called(measured, person), person: null };
+    expect(rowWith(unnamed)?.byEye).toBeNull();
   });
 });

@@ -16,7 +16,7 @@ import { inputOf, tryResult } from './derive';
 import { treeOutcome } from './outcome';
 import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
 import type { BookTree } from './tree';
-import { byId } from './versions';
+import { byId, settled } from './versions';
 
 /** A tree in its survey's list: plain figures, SI, that can be posted and put by. */
 export interface TreeRow {
@@ -47,6 +47,8 @@ export interface TreeRow {
   readonly seen: readonly Seen[];
   /** The day of an earlier visit whose height this is, as the last one has none. */
   readonly heightOn: string | null;
+  /** Its height as somebody called it by eye, over the measured one less 1; null where that was not both. */
+  readonly byEye: { readonly person: string; readonly share: number } | null;
   /** What can't be so and is left out of sums; the tree itself stays counted. */
   readonly out: readonly Measured[];
   /** Whether it is struck out: listed, and counted nowhere. */
@@ -134,6 +136,7 @@ function fromOf({ record, visits, ...tree }: BookTree, species: string | null, p
     tree.contested.length,
     tree.readings.at(-1)?.id,
     tree.confirmed,
+    callerOf(tree),
   ];
   return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
 }
@@ -160,6 +163,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     height: tall?.height ?? null,
     sigma: tall?.sigma ?? null,
     heightOn: tall?.on ?? null,
+    byEye: byEyeOf(tree, result),
     basalArea,
     volume: tall?.volume ?? null,
     boards: or(result?.boards, ({ count, boardFeet }) => ({ count, boardFeet })),
@@ -178,6 +182,17 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     read: read.length < 3 ? '' : inShort(JSON.stringify(read)),
   };
 }
+/** Who called a tree's height by eye last; null where nobody with a name did. */
+const callerOf = ({ readings }: Pick<BookTree, 'readings'>): string | null =>
+  readings.findLast((e) => settled(e)?.body.read.kind === 'called-height')?.heads[0]?.person ?? null;
+
+/** A height called by eye against the measured one, with whose eye it was; null where there are not both. */
+export function byEyeOf(tree: BookTree, result: TreeResult | undefined): TreeRow['byEye'] {
+  const share = result?.told.called?.share ?? null;
+  const person = share === null ? null : callerOf(tree);
+  return share === null || person === null ? null : { person, share };
+}
+
 const UNDECIDED = 'Two versions of a reading contradict each other: choose one under its visits.';
 const UNDECIDED_TREE =
   'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
@@ -215,6 +230,7 @@ const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): 
   height: null,
   sigma: null,
   heightOn: null,
+  byEye: null,
   basalArea: null,
   volume: null,
   boards: null,

@@ -69,6 +69,12 @@ export class Sheets {
     return rows.flatMap((r, i) => (i % every === 0 && r.dbh !== null && r.height !== null ? [[r.dbh, r.height] as const] : []));
   }
 
+  /** How a person called the heights of other trees of a survey by eye: over what was measured, less 1. */
+  async byEye(survey: string, person: string, but: string): Promise<readonly number[]> {
+    const rows = (await keptRows(survey)).filter((r) => r.id !== but && !r.struck && !r.out.includes('height'));
+    return rows.flatMap(({ byEye }) => (byEye?.person === person ? [byEye.share] : []));
+  }
+
   private indexOf(survey: string): Promise<TreeIndex> {
     const known = this.indexes.get(survey);
     if (known) return known;

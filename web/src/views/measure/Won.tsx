@@ -1,5 +1,6 @@
-import { fromMetres, metres, UNITS_OF } from '@arbolito/core';
+import { formatNumber, fromMetres, metres, pairedError, TYPICAL_ERRORS, UNITS_OF } from '@arbolito/core';
 import { useEffect, useState } from 'react';
+import { byEyeOf } from '../../book/tree-row';
 import { sheets } from '../../field/use-sheet';
 import { PART_WORDS } from '../../methods/height-figure';
 import { figuresOf } from './figures';
@@ -41,6 +42,7 @@ export default function Won({ m }: { m: MeasureModel }) {
           ))}
         </div>
       )}
+      <ByEye m={m} />
       <Among m={m} />
       {visits.length > 1 && (
         <p className="mt-2 text-small text-soft">
@@ -64,6 +66,42 @@ function Missing({ m, aside }: { m: MeasureModel; aside: string }) {
     <button type="button" className={className} onClick={() => m.go(step)}>
       {aside}
     </button>
+  );
+}
+
+/** What an eye is worth that called this height and others of the survey. */
+function ByEye({ m }: { m: MeasureModel }) {
+  const survey = m.survey?.entity ?? null;
+  const { found } = m.tree;
+  const own = found && byEyeOf(found, m.result);
+  const person = own?.person ?? null;
+  const [others, setOthers] = useState<readonly number[]>([]);
+  useEffect(() => {
+    let here = true;
+    if (survey !== null && person !== null && found)
+      void sheets()
+        .byEye(survey, person, found.id)
+        .then((s) => here && setOthers(s))
+        .catch(() => {});
+    return () => {
+      here = false;
+    };
+  }, [survey, person, found]);
+  if (!own) return null;
+  const shares = [...others, own.share];
+  const record = pairedError(
+    shares.map((s) => ({ read: 1 + s, reference: 1 })),
+    TYPICAL_ERRORS.estimate,
+  );
+  const percent = (share: number) => `${share < 0 ? '' : '+'}${formatNumber(100 * share, 0)} %`;
+  const name = m.book.find('person', own.person)?.body.name ?? '';
+  return (
+    <p className="mt-2 text-small">
+      The eye of {name}: this height {percent(own.share)}
+      {shares.length > 1 &&
+        `; over ${shares.length} trees here ${percent(record.bias)} on the whole, one height ± ${formatNumber(100 * record.sigma, 0)} %`}
+      .
+    </p>
   );
 }
 
