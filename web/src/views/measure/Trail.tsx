@@ -100,13 +100,35 @@ function TreeHead({ m }: { m: MeasureModel }) {
         </button>
       </div>
       <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
+      <Plot m={m} />
       <Product m={m} />
       <p className="text-small text-soft">
-        {[m.survey ? m.survey.body.name : 'Single trees', tree.plot && `plot ${tree.plot}`, m.protocol.name].filter(Boolean).join(', ')}
+        {[m.survey ? m.survey.body.name : 'Single trees', m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
       {adding && <AddSpecies m={m} onDone={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** Where it stands, in a survey with plots; the next tree stands there too. */
+function Plot({ m }: { m: MeasureModel }) {
+  const plots = m.plots;
+  if (plots.length === 0) return null;
+  return (
+    <select
+      aria-label="Plot"
+      className="chip w-full justify-start text-left"
+      value={m.plot ?? ''}
+      onChange={(e) => m.setTree({ plot: e.target.value || null })}
+    >
+      <option value="">on no plot</option>
+      {plots.map((p) => (
+        <option key={p.id} value={p.entity}>
+          plot {p.body.name}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -38,7 +38,9 @@ export default function Visits({ m, onPick }: { m: Model; onPick: () => void }) 
             </span>
           ))}
         <span className="flex w-full flex-wrap items-center gap-3">
-          <span>Tree {m.tree.tag}, with everything read of it</span>
+          <span>
+            Tree {m.tree.tag}, with everything read of it{found.stems.length === 1 && '; its only stem is struck out with it alone'}
+          </span>
           <StrikeOut what={`tree ${m.tree.tag}`} onStrike={(why) => m.strikeOut(found.id, why)} />
         </span>
         <details className="w-full">

@@ -27,6 +27,8 @@ export interface Hand extends Beside {
   /** Chosen before the first reading makes the tree. */
   readonly species: string | null;
   readonly tag: string | null;
+  /** Left out: the plot of the tree before. */
+  readonly plot?: string | null;
   readonly stem: StemInHand;
   /** Coming back: the first reading begins a new visit. */
   readonly newVisit: boolean;

@@ -15,7 +15,7 @@ const RECENT = 8;
 
 /** What is done to the tree itself and to what was read of it, beside reading. */
 export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
-  const setTree = (change: { tag?: string; species?: string | null; product?: string | null }) => {
+  const setTree = (change: { tag?: string; species?: string | null; product?: string | null; plot?: string | null }) => {
     const { found } = now().t;
     if (change.species)
       savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });

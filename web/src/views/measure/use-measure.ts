@@ -125,8 +125,13 @@ export function useMeasure() {
     ...actions,
   });
 
+  const plots = useMemo(() => (survey === null ? [] : book.partsOf(survey, 'plot')), [book, survey]);
+
   return {
     book,
+    /** Of the survey; none where it has none. */
+    plots,
+    plot,
     /** Whether the local store or the server has not answered yet. */
     opening: !loaded || reached === null,
     /** Whether the book and the survey asked for are here. */

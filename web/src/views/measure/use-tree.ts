@@ -178,7 +178,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
     /** What names the ways of this survey. */
     ways,
     tag: found?.record.body.tag ?? hand.tag ?? suggested,
-    plot: found ? (found.record.body.plot ?? null) : plotBefore,
+    plot: found ? (found.record.body.plot ?? null) : hand.plot === undefined ? plotBefore : hand.plot,
     speciesId,
     kept,
     all,

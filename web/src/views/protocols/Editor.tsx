@@ -5,8 +5,8 @@ import type { ProtocolLine } from '../../book/protocol-list';
 import { ProtocolBody } from '../../contract/records/protocol';
 import { checkForm } from '../../ui/contract-form';
 import { OnATrunk } from '../../ui/OnATrunk';
-import type { OptionField } from './option-field';
-import { fieldsOf, isChosen, readNumber } from './option-fields';
+import type { OptionField, TypedField } from './option-field';
+import { fieldsOf, isChosen, readTyped } from './option-fields';
 
 interface Props {
   readonly line: ProtocolLine;
@@ -81,7 +81,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
               <div className="mt-1 flex flex-col gap-1.5">
                 {fieldsOf(s.option, options).map((field) => (
                   <Field
-                    key={field.kind === 'number' ? (field.label ?? 'number') : field.choices.map((c) => c.label).join()}
+                    key={field.kind === 'choice' ? field.choices.map((c) => c.label).join() : (field.label ?? 'number')}
                     topic={s.topic}
                     field={field}
                     options={options}
@@ -108,7 +108,7 @@ function Field({
   options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
-  if (field.kind === 'number') return <NumberField topic={topic} field={field} options={options} onChange={onChange} />;
+  if (field.kind !== 'choice') return <Typed topic={topic} field={field} options={options} onChange={onChange} />;
   return (
     <fieldset className="flex flex-wrap gap-1.5">
       <legend className="sr-only">{topic}</legend>
@@ -121,20 +121,21 @@ function Field({
   );
 }
 
-function NumberField({
+function Typed({
   topic,
   field,
   options,
   onChange,
 }: {
   topic: string;
-  field: Extract<OptionField, { kind: 'number' }>;
+  field: TypedField;
   options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
-  const shown = String(Number(fromMetres(metres(field.value), field.unit).toFixed(3)));
+  const isName = field.kind === 'name';
+  const shown = isName ? field.value : String(Number(fromMetres(metres(field.value), field.unit).toFixed(3)));
   const [typed, setTyped] = useState<string | null>(null);
-  const read = typed === null ? null : readNumber(typed, field, options);
+  const read = typed === null ? null : readTyped(typed, field, options);
   const refusal = read && !read.ok ? read.reason : null;
   return (
     <span className="flex flex-wrap items-center gap-2">
@@ -142,9 +143,9 @@ function NumberField({
       <input
         aria-label={field.label ? `${topic}: ${field.label}` : topic}
         aria-invalid={refusal !== null}
-        inputMode="decimal"
+        inputMode={isName ? 'text' : 'decimal'}
         autoComplete="off"
-        className={`figure min-h-12 w-28 rounded-[8px] border-[1.5px] bg-field px-2 ${refusal ? 'border-berry' : 'border-edge'}`}
+        className={`min-h-12 rounded-[8px] border-[1.5px] bg-field px-2 ${isName ? 'w-48' : 'figure w-28'} ${refusal ? 'border-berry' : 'border-edge'}`}
         value={typed ?? shown}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={() => {
@@ -153,7 +154,7 @@ function NumberField({
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
-      <span className="text-plain text-soft">{field.unit}</span>
+      {!isName && <span className="text-plain text-soft">{field.unit}</span>}
       {refusal && <span className="text-plain text-berry">{refusal}</span>}
     </span>
   );

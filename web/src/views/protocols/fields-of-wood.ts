@@ -15,7 +15,7 @@ const PRODUCTS = {
 export function productFields(p: ProtocolOptions): readonly OptionField[] {
   const list = p.products ?? [];
   const usual = PRODUCTS[p.units];
-  const counts = [...new Set([0, 1, 2, usual.length, list.length])].sort((a, b) => a - b);
+  const counts = [...new Set([0, 1, 2, usual.length, list.length, list.length + 1])].sort((a, b) => a - b);
   const first = (n: number) => Array.from({ length: n }, (_, i) => list[i] ?? usual[i] ?? { product: `product ${i + 1}`, from: 0.05 });
   return [
     {
@@ -30,15 +30,19 @@ export function productFields(p: ProtocolOptions): readonly OptionField[] {
         change: { products: first(n) },
       })),
     },
-    ...list.map(
-      (c, i): OptionField => ({
-        kind: 'number',
-        label: `${c.product} from`,
-        value: c.from,
-        unit: p.units === 'us' ? 'in' : 'cm',
-        set: (from) => ({ products: list.map((o, k) => (k === i ? { ...o, from } : o)) }),
-      }),
-    ),
+    ...list.flatMap((c, i): readonly OptionField[] => {
+      const set = (change: Partial<typeof c>) => ({ products: list.map((o, k) => (k === i ? { ...o, ...change } : o)) });
+      return [
+        {
+          kind: 'name',
+          label: `name of class ${i + 1}`,
+          value: c.product,
+          taken: list.flatMap((o, k) => (k === i ? [] : [o.product])),
+          set: (product) => set({ product }),
+        },
+        { kind: 'number', label: `${c.product} from`, value: c.from, unit: p.units === 'us' ? 'in' : 'cm', set: (from) => set({ from }) },
+      ];
+    }),
   ];
 }
 

@@ -7,7 +7,7 @@ export interface OptionChoice {
   readonly label: string;
   readonly change: Partial<ProtocolOptions>;
 }
-/** How an option is edited: by choosing one of a few ways, or by a number. */
+/** How an option is edited: by choosing one of a few ways, by a number, or by a name. */
 export type OptionField =
   | { readonly kind: 'choice'; readonly choices: readonly OptionChoice[] }
   | {
@@ -18,4 +18,14 @@ export type OptionField =
       /** Unit the number is typed in. The contract says what it may be. */
       readonly unit: LengthUnit;
       readonly set: (value: number) => Partial<ProtocolOptions>;
+    }
+  | {
+      readonly kind: 'name';
+      readonly label: string;
+      readonly value: string;
+      /** What others are called already. */
+      readonly taken: readonly string[];
+      readonly set: (value: string) => Partial<ProtocolOptions>;
     };
+/** What is typed rather than chosen. */
+export type TypedField = Exclude<OptionField, { kind: 'choice' }>;

@@ -3,7 +3,7 @@ import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { sameValue } from '../../contract/same';
 import { checkForm } from '../../ui/contract-form';
 import { merchantableFields, productFields, roundingFields } from './fields-of-wood';
-import type { Option, OptionChoice, OptionField } from './option-field';
+import type { Option, OptionChoice, OptionField, TypedField } from './option-field';
 
 const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
   kind: 'choice',
@@ -227,16 +227,26 @@ const LEFT_OUT: Partial<ProtocolOptions> = {
   logRule: 'doyle',
 };
 
-type ReadNumber = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
+type ReadTyped = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
 
-/** What a typed length makes of the protocol, where the contract takes it. */
-export function readNumber(text: string, field: Extract<OptionField, { kind: 'number' }>, options: ProtocolOptions): ReadNumber {
+/** What is typed into a field makes of the protocol, where the contract takes it. */
+export function readTyped(text: string, field: TypedField, options: ProtocolOptions): ReadTyped {
+  if (field.kind === 'name') {
+    const name = text.trim();
+    if (field.taken.includes(name)) return { ok: false, reason: `Another is called “${name}” already.` };
+    return checked(field.set(name), options);
+  }
   const length = parseLength(text, field.unit);
   if (!length.ok) return length;
-  const change = field.set(length.metres);
+  const read = checked(field.set(length.metres), options);
+  // the contract speaks in metres
+  return read.ok || field.unit === 'm'
+    ? read
+    : { ok: false, reason: `${text.trim()} is ${formatNumber(length.metres, 2)} m. ${read.reason}` };
+}
+
+function checked(change: Partial<ProtocolOptions>, options: ProtocolOptions): ReadTyped {
   const { errors } = checkForm(ProtocolOptionsInput, {}, { mean: () => ({ body: { ...options, ...change } }) });
   const refused = (Object.values(errors) as string[])[0];
-  if (refused === undefined) return { ok: true, change };
-  // the contract speaks in metres
-  return { ok: false, reason: field.unit === 'm' ? refused : `${text.trim()} is ${formatNumber(length.metres, 2)} m. ${refused}` };
+  return refused === undefined ? { ok: true, change } : { ok: false, reason: refused };
 }

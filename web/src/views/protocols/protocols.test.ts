@@ -10,7 +10,7 @@ import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
-import { fieldsOf, isChosen, readNumber } from './option-fields';
+import { fieldsOf, isChosen, readTyped } from './option-fields';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);
@@ -21,7 +21,8 @@ describe('editing a protocol', () => {
   it.each(Object.values(PRESETS))('“$name”: every way every option may be set is a protocol, and says so', ({ options }) => {
     for (const { option } of protocolSentences(options)) {
       for (const field of fieldsOf(option, options)) {
-        const changes = field.kind === 'choice' ? field.choices.map((c) => c.change) : [field.set(1)];
+        const changes =
+          field.kind === 'choice' ? field.choices.map((c) => c.change) : [field.kind === 'name' ? field.set('poles') : field.set(1)];
         for (const change of changes) {
           const changed: ProtocolOptions = { ...options, ...change };
           expect(validate(ProtocolOptionsInput, JSON.parse(JSON.stringify(changed))), `${option} ${JSON.stringify(change)}`).toMatchObject({
@@ -34,13 +35,24 @@ describe('editing a protocol', () => {
     }
   });
   it('takes a typed number where the contract does, and refuses it in the contract’s words', () => {
-    const field = (options: ProtocolOptions) => fieldsOf('breastHeight', options)[0] as Parameters<typeof readNumber>[1];
+    const field = (options: ProtocolOptions) => fieldsOf('breastHeight', options)[0] as Parameters<typeof readTyped>[1];
     const { options: metric } = PRESETS['forest-metric'];
     const { options: us } = PRESETS['timber-us'];
-    expect(readNumber('1,4', field(metric), metric)).toEqual({ ok: true, change: { breastHeight: 1.4 } });
-    expect(readNumber('7', field(metric), metric)).toEqual({ ok: false, reason: 'A number from 0.5 to 2 m.' });
-    expect(readNumber('12', field(us), us)).toEqual({ ok: false, reason: '12 is 3.66 m. A number from 0.5 to 2 m.' });
-    expect(readNumber('high', field(us), us).ok).toBe(false);
+    expect(readTyped('1,4', field(metric), metric)).toEqual({ ok: true, change: { breastHeight: 1.4 } });
+    expect(readTyped('7', field(metric), metric)).toEqual({ ok: false, reason: 'A number from 0.5 to 2 m.' });
+    expect(readTyped('12', field(us), us)).toEqual({ ok: false, reason: '12 is 3.66 m. A number from 0.5 to 2 m.' });
+    expect(readTyped('high', field(us), us).ok).toBe(false);
+  });
+  it('takes a name of one’s own for a class of products, once', () => {
+    const { options } = PRESETS['timber-us'];
+    const names = fieldsOf('products', options).filter((f) => f.kind === 'name');
+    const [first] = names;
+    if (!first) throw new Error('the preset has products');
+    expect(names.map((f) => f.value)).toEqual((options.products ?? []).map((p) => p.product));
+    expect(readTyped(' veneer ', first, options)).toMatchObject({ ok: true, change: { products: [{ product: 'veneer' }, {}] } });
+    expect(readTyped('pulpwood', first, options)).toEqual({ ok: false, reason: 'Another is called “pulpwood” already.' });
+    expect(readTyped(' ', first, options).ok).toBe(false);
+    expect(readTyped('x'.repeat(61), first, options).ok).toBe(false);
   });
   it('tells two protocols apart whatever the order of their fields', () => {
     const { options } = PRESETS['timber-us'];
