@@ -93,13 +93,16 @@ describe('what is drawn of a tree', () => {
 
   it('marks where a distance ended at the bark, and what of the stem was added; nothing at the axis or before the tape', () => {
     const dbh: Reading = { kind: 'diameter', tool: 'diameter-tape', value: 42, unit: 'cm' };
-    const at = (to: 'axis' | 'bark', ...more: readonly Reading[]) =>
-      scene([...more, { ...tape, to } as Reading, angle('tip', 80), angle('base', -15)]).marks;
-    expect(at('bark', dbh)).toEqual([
-      { target: 'distance', at: { x: 0.21, y: expect.closeTo(0.15 * 20.21, 9) }, text: 'half the stem 0.2 m' },
-    ]);
-    expect(at('axis', dbh)).toEqual([]);
-    expect(at('bark')).toEqual([]);
+    const drawn = (to: 'axis' | 'bark', ...more: readonly Reading[]) => {
+      const { marks, distance } = scene([...more, { ...tape, to } as Reading, angle('tip', 80), angle('base', -15)]);
+      return { marks, text: distance.text };
+    };
+    expect(drawn('bark', dbh)).toEqual({
+      marks: [{ target: 'distance', at: { x: 0.21, y: expect.closeTo(0.15 * 20.21, 9) }, text: '' }],
+      text: '20.2 m level, ½ stem in it',
+    });
+    expect(drawn('axis', dbh)).toEqual({ marks: [], text: '20.0 m level' });
+    expect(drawn('bark').marks).toEqual([]);
   });
 
   it('draws a wrong sign as it was read: the sight goes into the ground', () => {

@@ -3,7 +3,7 @@ import type { ProtocolOptions } from '../survey/index';
 import type { HeightResult, OtherMethod, Sight, StationResult } from '../tree/index';
 import { type Answer, echoAngle, type Metres, readingOf, showDiameter, showHeight, type Tangent } from '../units';
 import type { Point } from './box';
-import type { Ground, SceneDimension, SceneInput, SceneMark, SceneSight, SightScene } from './scene';
+import type { Ground, SceneDimension, SceneInput, SceneSight, SightScene } from './scene';
 import { sceneExtras } from './scene-extras';
 import { dimensionText, mine, readText, slopeText } from './scene-text';
 import type { RightEnd } from './scenes/define';
@@ -53,9 +53,11 @@ export function sightScene(input: SceneInput): SightScene {
   const crownBegins = crownBase.ok && crownBase.value.value < height ? crownBase.value.value : height * (crown === 'conifer' ? 0.5 : 0.4);
   const extras = sceneExtras(whole, tipX, crownBegins);
   const { viewer = 'person' } = drawing;
+  const toBark = viewer === 'person' && station !== null && dbh !== null && endedAtBark(own, station);
   return {
     ...extras,
-    marks: viewer === 'person' && station && dbh ? [...extras.marks, ...barkMark(whole, protocol)] : extras.marks,
+    // where a distance ended at the bark: half of the stem was added from there to its axis
+    marks: toBark ? [...extras.marks, { target: 'distance', at: { x: whole.diameter / 2, y: ground.eye.y }, text: '' }] : extras.marks,
     distance: {
       value: ground.distance,
       ghost: ground.ghost,
@@ -65,7 +67,7 @@ export function sightScene(input: SceneInput): SightScene {
           : ground.text !== undefined
             ? ground.text
             : station
-              ? `${showHeight(station.distance, protocol.units)} level`
+              ? `${showHeight(station.distance, protocol.units)} level${toBark ? ', ½ stem in it' : ''}`
               : 'distance',
     },
     slope: slopeText(input, id),
@@ -92,13 +94,10 @@ export function sightScene(input: SceneInput): SightScene {
   };
 }
 
-/** Where a distance ended at the bark: half of the stem was added from there to its axis. */
-function barkMark({ own, station, eye, diameter }: Ground, { units }: ProtocolOptions): readonly SceneMark[] {
-  const { distanceBy } = station as StationResult;
+/** Whether the distance that counts was read to the bark. */
+function endedAtBark(own: Ground['own'], { distanceBy }: StationResult): boolean {
   const read = distanceBy === 'paces' ? own('paces') : distanceBy === 'shot' ? own('shot') : own('distance');
-  if (read?.to !== 'bark') return [];
-  const half = diameter / 2;
-  return [{ target: 'distance', at: { x: half, y: eye.y }, text: `half the stem ${showHeight(half as Metres, units)}` }];
+  return read?.to === 'bark';
 }
 
 /** How far the tip hangs beside the foot, as drawn from the side. */

@@ -74,9 +74,9 @@ function Line({ id, name, place, picture, coming, take = false, children }: Line
     <li className="flex flex-wrap items-center gap-x-3 border-b border-edge py-1">
       <a
         href={`/trees?survey=${id}`}
-        className="grid min-h-20 min-w-0 flex-[1_1_20rem] grid-cols-[84px_minmax(0,1fr)] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)]"
+        className={`grid min-h-20 min-w-0 flex-[1_1_20rem] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)] ${take ? '' : 'grid-cols-[84px_minmax(0,1fr)]'}`}
       >
-        <span>{picture}</span>
+        <span className={take ? 'hidden desk:block' : ''}>{picture}</span>
         <span className="min-w-0">
           <span className="block text-lead font-semibold">{name}</span>
           {place && <span className="block text-plain text-soft">{place}</span>}
