@@ -12,6 +12,9 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none'; form-action 'self'";
 /** Files and answers that are no pages load nothing. */
 const NOTHING = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
+/** What holds the pages for a device without a network fetches them. */
+const WORKER = '/service-worker.js';
+const FETCHES = `${NOTHING}; connect-src 'self'`;
 
 /** An answer as RFC 9457 says it. */
 export class Refusal extends Error {
@@ -74,7 +77,7 @@ export function mayEnter({ method, url, headers }, hosts) {
 }
 
 /** Headers that every answer carries; what the application has set itself stays. */
-function guard(res) {
+function guard(res, url) {
   res.setHeader('x-content-type-options', 'nosniff');
   res.setHeader('x-frame-options', 'DENY');
   res.setHeader('referrer-policy', 'same-origin');
@@ -88,7 +91,10 @@ function guard(res) {
     // a page brings its own policy with the hashes of its scripts: made when asked for in a header, prerendered in its head
     // an answer that nothing has changed brings no page: a policy with it would take the place of the page's own
     if (!policy && status !== 304)
-      res.setHeader('content-security-policy', type.startsWith('text/html') && status < 400 ? PRERENDERED : NOTHING);
+      res.setHeader(
+        'content-security-policy',
+        type.startsWith('text/html') && status < 400 ? PRERENDERED : url === WORKER ? FETCHES : NOTHING,
+      );
     return writeHead.call(this, status, ...rest);
   };
 }
@@ -116,7 +122,7 @@ export function makeDoor(handler, host, port, rate = RATE) {
     { requestTimeout: 60_000, headersTimeout: 15_000, keepAliveTimeout: 5000, maxHeaderSize: 16_384 },
     async (req, res) => {
       res.on('error', () => {});
-      guard(res);
+      guard(res, req.url);
       try {
         await limiter.consume(req.socket.remoteAddress ?? '').catch((left) => {
           const wait = String(Math.ceil((left.msBeforeNext ?? 10_000) / 1000));

@@ -19,6 +19,8 @@ export interface BookState {
   readonly along: ReadonlySet<string>;
   /** Every survey of the server, as it last said; null before it did. */
   readonly surveys: readonly SurveyLine[] | null;
+  /** The day on which the server's book was last taken in; null before. */
+  readonly takenIn: string | null;
   readonly unsent: number;
   /** Of those, on their way to this device's disk: shown, but not kept yet. */
   readonly storing: number;
@@ -39,6 +41,7 @@ export const EMPTY: BookState = {
   whole: false,
   along: new Set(),
   surveys: null,
+  takenIn: null,
   unsent: 0,
   storing: 0,
   refused: [],

@@ -96,10 +96,70 @@ describe('the book on a device', () => {
     expect(names(again.bookStore.snapshot().book)).toContain('Lou');
   });
 
+  it('goes on in memory where nothing can be stored, says so for as long as that is so, and sends what it has', async () => {
+    const denied = () => {
+      throw new Error('denied');
+    };
+    vi.stubGlobal('indexedDB', { open: denied });
+    const storage = vi.spyOn(localStorage, 'setItem').mockImplementation(denied);
+    vi.resetModules();
+    const { bookStore } = await import('./book-store');
+    bookStore.subscribe(() => {});
+    await vi.waitFor(() =>
+      expect(bookStore.snapshot()).toMatchObject({ loaded: true, trouble: expect.stringMatching(/in this page alone/) }),
+    );
+    const sent: string[] = [];
+    await bookStore.keep([person('Ida')]);
+    expect(names(bookStore.snapshot().book)).toContain('Ida');
+    expect(bookStore.snapshot()).toMatchObject({ unsent: 1, trouble: expect.stringMatching(/gone with it unless the server has it/) });
+    vi.stubGlobal('fetch', async (_: string, request?: { body: string }) => {
+      const { records } = JSON.parse(request?.body ?? '{"records":[]}') as { records: AnyRecord[] };
+      sent.push(...records.map((r) => r.id));
+      return {
+        ok: true,
+        headers: new Headers(),
+        json: async () => ({ answers: records.map(({ id }) => ({ id, status: 'stored', errors: [] })) }),
+      };
+    });
+    await bookStore.sync();
+    await bookStore.sync();
+    expect(sent).toHaveLength(1);
+    expect(bookStore.snapshot()).toMatchObject({ unsent: 0, trouble: expect.stringMatching(/in this page alone|could not store/) });
+    storage.mockRestore();
+  });
+
+  it('keeps once how far its clock is off, and again when that has changed', async () => {
+    const { bookStore } = await openPage();
+    let ahead = 2 * 3600_000;
+    vi.stubGlobal('fetch', async (_: string, request?: { body: string }) => ({
+      ok: true,
+      headers: new Headers({ date: new Date(Date.now() - ahead).toUTCString() }),
+      json: async () =>
+        request?.body
+          ? { answers: (JSON.parse(request.body) as { records: AnyRecord[] }).records.map(({ id }) => ({ id, status: 'stored' })) }
+          : NOTHING_NEW,
+    }));
+    const kept = () =>
+      bookStore
+        .snapshot()
+        .book.all('clock-check')
+        .map((c) => Math.round(c.body.offBy / 10) * 10);
+    await bookStore.sync();
+    await bookStore.sync();
+    expect(kept()).toEqual([7200]);
+    ahead += 20_000;
+    await bookStore.sync();
+    expect(kept()).toEqual([7200]);
+    ahead = 0;
+    await bookStore.sync();
+    expect(kept()).toEqual([7200, 0]);
+  });
+
   it('says that all is with the server once it is', async () => {
     const { bookStore } = await openPage();
     vi.stubGlobal('fetch', async (_: string, sent?: { body: string }) => ({
       ok: true,
+      headers: new Headers(),
       json: async () =>
         sent?.body
           ? { answers: (JSON.parse(sent.body) as { records: AnyRecord[] }).records.map(({ id }) => ({ id, status: 'stored' })) }
@@ -115,6 +175,7 @@ describe('the book on a device', () => {
     const sent: AnyRecord[] = [];
     vi.stubGlobal('fetch', async (_: string, request?: { body: string }) => ({
       ok: true,
+      headers: new Headers(),
       json: async () => {
         if (!request?.body) return NOTHING_NEW;
         const { records } = JSON.parse(request.body) as { records: (AnyRecord & { body: { name: string } })[] };

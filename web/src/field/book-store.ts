@@ -1,8 +1,9 @@
+import { localDate } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
 import { afterPaint } from './after-paint';
 import { type BookState, EMPTY } from './book-state';
 import { dropEarlier, whenOutdated } from './database';
-import { deviceName } from './device';
+import { deviceName, readJson, writeJson } from './device';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type News, newsChannel } from './news';
 import { Outbox } from './outbox';
@@ -15,12 +16,16 @@ const server = () => import('./synchronise');
 
 const PAUSE_MS = 20_000;
 const SOON_MS = 700;
+/** The day on which the server's book was last taken in. */
+const TAKEN_IN = 'arbolito.taken-in';
 
 /** The part of the book that a page needs, kept equal to the local store; one a page. */
 class BookStore {
   private state = EMPTY;
   private readonly page = new PageBook();
   private readonly outbox = new Outbox();
+  /** What this device's disk did not take. */
+  private loose: AnyRecord[] = [];
   private readonly listeners = new Set<() => void>();
   private running: Promise<void> | null = null;
   private wanted: 'send' | 'all' | null = null;
@@ -51,10 +56,14 @@ class BookStore {
       if (written) await afterPaint();
       stored = await keepLocally(records);
     } catch (e) {
-      if (!written) this.outbox.end(records);
-      this.set(this.outbox.counts());
-      const remedy = written ? 'It is in the journal and is tried again at the next opening.' : 'Free some space, then enter it again.';
-      this.set({ trouble: `This device could not store it (${(e as Error).message}). ${remedy}` });
+      // work goes on: what could not be stored is shown, and sent as soon as the server answers
+      this.loose.push(...records);
+      this.show(records);
+      const where = written
+        ? 'It is in the journal and is tried again at the next opening.'
+        : 'It is in this page alone, and gone with it unless the server has it before.';
+      this.set({ trouble: `This device could not store it (${(e as Error).message}). ${where}`, ...this.outbox.counts() });
+      this.sendSoon();
       return;
     }
     strikeFromJournal(records);
@@ -144,16 +153,30 @@ class BookStore {
     for (let what = this.wanted; what; what = this.wanted) {
       this.wanted = null;
       try {
+        await this.sendLoose();
         if (what === 'send') await (await server()).send();
         else await this.takeIn();
         await this.readOutbox();
         this.set({ reached: true });
+        const clock = (await server()).clockRecords();
+        if (clock.length > 0) await this.keep(clock);
         if (this.outbox.isEmpty) await dropEarlier();
       } catch {
         // no network is the usual state in the woods, not an error; the outbox keeps everything
         this.set({ reached: false });
       }
     }
+  }
+
+  /** Sends what is not on the disk, so that at least the server has it. */
+  private async sendLoose(): Promise<void> {
+    if (this.loose.length === 0) return;
+    const sent = await (await server()).sendRecords(this.loose);
+    const there = this.loose.filter((r) => sent.has(r.id));
+    this.loose = this.loose.filter((r) => !sent.has(r.id));
+    strikeFromJournal(there);
+    this.outbox.end(there);
+    this.set(this.outbox.counts());
   }
 
   private async takeIn(): Promise<void> {
@@ -164,7 +187,9 @@ class BookStore {
       if (coming) this.set({ coming: new Map(this.state.coming).set(coming.survey, coming) });
     });
     await this.readCarried();
-    this.set({ surveys });
+    const takenIn = localDate(new Date());
+    writeJson(TAKEN_IN, takenIn);
+    this.set({ surveys, takenIn });
   }
 
   /** What is carried, and how much of it is here. */
@@ -203,8 +228,8 @@ class BookStore {
   }
 
   private async load(): Promise<void> {
+    const unfinished = journalled();
     try {
-      const unfinished = journalled();
       if (unfinished.length > 0) {
         await keepLocally(unfinished);
         strikeFromJournal(unfinished);
@@ -214,11 +239,13 @@ class BookStore {
       this.outbox.end(unfinished);
       this.set(this.outbox.counts());
       await this.readCarried();
-      this.set({ loaded: true });
+      this.set({ loaded: true, takenIn: readJson<string>(TAKEN_IN) });
     } catch (e) {
+      this.loose.push(...unfinished);
+      this.show(unfinished);
       this.set({
         loaded: true,
-        trouble: `This browser's local store can't be opened (${(e as Error).message}): nothing could be kept here.`,
+        trouble: `This browser lets nothing be stored here (${(e as Error).message}), as in a private window: what is read stays in this page alone until the server has it.`,
       });
     }
   }

@@ -1,6 +1,9 @@
+import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
+import { compareClock, takeUnkept } from './clock';
+import { makerNow } from './device';
 import type { Written } from './filing';
 import { along, type Coming, cursor, keepPulled, markWhole, noteSize, placeOf, recordsById, settleOutbox, unsent } from './store';
 
@@ -23,10 +26,31 @@ export const askServer: Ask = async (path, body) => {
   // where the signal is poor an answer may never come: the next try must not wait for it
   const signal = AbortSignal.timeout(PATIENCE_MS);
   const sent = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+  const asked = Date.now();
   const response = await fetch(path, { ...(body === undefined ? {} : sent), signal });
+  compareClock(response.headers.get('date'), asked, Date.now());
   if (!response.ok) throw new Answered(response.status);
   return response.json();
 };
+
+/**
+ * Sends records that are in no outbox.
+ * @returns ids of those the server has now
+ */
+export async function sendRecords(records: readonly AnyRecord[], ask: Ask = askServer): Promise<ReadonlySet<string>> {
+  const there = new Set<string>();
+  for (let i = 0; i < records.length; i += BATCH) {
+    const { answers } = (await ask('/api/v1/sync', { records: records.slice(i, i + BATCH) })) as { answers: PushAnswer[] };
+    for (const a of answers) if (a.id && (a.status === 'stored' || a.status === 'known')) there.add(a.id);
+  }
+  return there;
+}
+
+/** What is to be kept of this device's clock, now that the server answered: nothing while it goes as before. */
+export function clockRecords(): readonly AnyRecord[] {
+  const clock = takeUnkept();
+  return clock ? [makeRecord(makerNow(null), 'clock-check', { offBy: clock.offBy }) as AnyRecord] : [];
+}
 
 /** Hears of every page that was taken in, as it is. */
 export type Hear = (written: Written, coming: Coming | null) => void | Promise<void>;

@@ -1,8 +1,11 @@
+import { isNearlyFull, useThisDevice } from '../field/this-device';
 import { useBookState } from '../field/use-book';
+import { weight } from './weight';
 
-/** Where the records are, in words: kept is on this device's disk, sent is on the server. */
+/** Where the records are, in words: kept is on this device's disk, sent is on the server. Leads to what this device holds. */
 export function KeptState() {
   const state = useBookState();
+  const device = useThisDevice();
   if (!state.loaded) return <span>opening the book …</span>;
   if (state.trouble) return <span className="text-berry">{state.trouble}</span>;
   const aside = state.refused.filter((r) => r.aside).length;
@@ -14,18 +17,35 @@ export function KeptState() {
       </a>
     );
   if (state.storing > 0) return <span>keeping …</span>;
-  if (state.unsent > 0) return <span>{state.unsent} kept on this device</span>;
-  if (state.book.unread > 0)
+  if (isNearlyFull(device))
     return (
-      <span>
-        {state.book.unread} {state.book.unread === 1 ? 'record' : 'records'} of a newer Arbolito, kept unread: reload this page
-      </span>
+      <a href="/device" className="text-berry underline">
+        this device is nearly full: {weight(device.room?.left ?? 0)} left
+      </a>
     );
-  const said = state.reached === false ? 'all kept; no server just now' : 'all kept and sent';
-  if (aside === 0) return <span>{said}</span>;
+  if (device.takeNewer)
+    return (
+      <button type="button" className="min-h-12 text-left font-semibold text-resin-text underline" onClick={device.takeNewer}>
+        take the newer Arbolito
+      </button>
+    );
+  const unread = state.book.unread;
+  const said =
+    state.unsent > 0
+      ? `${state.unsent} kept on this device`
+      : unread > 0
+        ? `${unread} ${unread === 1 ? 'record' : 'records'} of a newer Arbolito, kept unread: reload this page`
+        : state.reached === false
+          ? 'all kept; no server just now'
+          : 'all kept and sent';
   return (
-    <span>
-      {said}; <a href="/refused">{aside} set aside</a>
-    </span>
+    <>
+      <a href="/device">{said}</a>
+      {aside > 0 && state.unsent === 0 && (
+        <>
+          ; <a href="/refused">{aside} set aside</a>
+        </>
+      )}
+    </>
   );
 }

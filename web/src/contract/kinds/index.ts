@@ -1,5 +1,6 @@
 import { bodyMeasure } from './body-measure';
 import { calibration } from './calibration';
+import { clockCheck } from './clock-check';
 import { confirmation } from './confirmation';
 import type { KindFacts } from './define';
 import { determination } from './determination';
@@ -28,6 +29,7 @@ export const KINDS = {
   'tool-calibration': toolCalibration,
   instrument,
   calibration,
+  'clock-check': clockCheck,
   protocol,
   species,
   survey,

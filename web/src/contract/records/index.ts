@@ -2,6 +2,7 @@ import type { ContractClass } from '../describe';
 import type { Kind } from '../kinds/index';
 import { BodyMeasureBody } from './body-measure';
 import { CalibrationBody } from './calibration';
+import { ClockCheckBody } from './clock-check';
 import { ConfirmationBody } from './confirmation';
 import { DeterminationBody } from './determination';
 import { InstrumentBody } from './instrument';
@@ -40,6 +41,7 @@ export const BODIES = {
   station: StationBody,
   determination: DeterminationBody,
   reading: ReadingBody,
+  'clock-check': ClockCheckBody,
   confirmation: ConfirmationBody,
   retraction: RetractionBody,
   'strike-out': StrikeOutBody,

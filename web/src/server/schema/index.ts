@@ -2,6 +2,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Kind } from '../../contract/kinds/index';
 import { bodyMeasure } from './body-measure';
 import { calibration } from './calibration';
+import { clockCheck } from './clock-check';
 import { confirmation } from './confirmation';
 import { determination } from './determination';
 import { instrument } from './instrument';
@@ -28,6 +29,7 @@ export { book, scope } from './scope';
 export const TABLES = {
   'body-measure': bodyMeasure,
   calibration,
+  'clock-check': clockCheck,
   confirmation,
   determination,
   instrument,

@@ -1,6 +1,7 @@
 import { Menu, Search } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react';
 import { navigate } from 'wouter/use-browser-location';
+import { afterPaint } from '../../field/after-paint';
 import { KeptState } from '../KeptState';
 import { Mark } from '../Mark';
 import { DisplaySelect } from './DisplaySelect';
@@ -12,6 +13,7 @@ import { isSurveyTab, type Tab, ThumbIndex } from './ThumbIndex';
 import { useSurveyInHand } from './use-survey-in-hand';
 import { Who } from './Who';
 
+const Keys = lazy(() => import('./Keys').catch(() => ({ default: FindNotHere })));
 const loadFind = () => import('./Find');
 const Find = lazy(() => loadFind().catch(() => ({ default: FindNotHere })));
 /** What finds could not be fetched: pages and surveys are in the index all the same. */
@@ -31,7 +33,7 @@ interface Props {
 
 /** Every page stands in it: what is in hand and what is kept above, the index at the edge. */
 export function Frame({ tab, survey = null, fill = false, phone, wide = false, children }: Props) {
-  const [find, setFind] = useFind();
+  const { find, setFind, keys, setKeys } = useKeys();
   const last = useSurveyInHand(survey, tab);
   const inHand = survey?.id ?? last;
   const among = isSurveyTab(tab);
@@ -41,6 +43,7 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
     setFind(false);
     setEarly('');
   };
+  useEffect(() => void afterPaint().then(() => import('../../field/offline').then((o) => o.watchDevice()).catch(() => {})), []);
   const go = (href: string) => (among && isTab(href) ? navigate(href) : location.assign(href));
   return (
     <div className={`frame ${fill ? 'frame-fill' : ''}`} data-index={fill ? undefined : ''}>
@@ -117,6 +120,11 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
           <div className={`px-4 py-4 desk:px-6 ${wide ? 'max-w-7xl' : 'max-w-5xl'}`}>{children}</div>
         </main>
       )}
+      {keys && (
+        <Suspense fallback={null}>
+          <Keys onClose={() => setKeys(false)} />
+        </Suspense>
+      )}
       {find && (
         <Suspense fallback={<Early text={early} onText={setEarly} />}>
           <Find survey={inHand} go={go} first={early} onClose={closeFind} />
@@ -153,13 +161,21 @@ function Own() {
 
 const IDLE_MS = 2000;
 
-/** Whether somebody is looking for something; Ctrl K or ⌘ K begins it anywhere. */
-function useFind() {
+/** Whether a key is meant for what has the focus; the field of readings that is still empty takes no question mark. */
+function isTyping(target: HTMLElement): boolean {
+  const field = target.closest<HTMLInputElement>('input, textarea, select, dialog');
+  return field !== null && !(field.id === 'reading' && field.value === '');
+}
+
+/** Whether somebody is looking for something, or for the keys; Ctrl K or ⌘ K begins the one anywhere, ? the other. */
+function useKeys() {
   const [find, setFind] = useState(false);
+  const [keys, setKeys] = useState(false);
   useEffect(() => {
     // there before it is asked for: what is typed right after the key must not be lost
     const idle = setTimeout(() => void loadFind().catch(() => {}), IDLE_MS);
     const onKey = (e: KeyboardEvent) => {
+      if (e.key === '?' && !isTyping(e.target as HTMLElement)) return setKeys(true);
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return;
       e.preventDefault();
       setFind((now) => !now);
@@ -170,5 +186,5 @@ function useFind() {
       document.removeEventListener('keydown', onKey);
     };
   }, []);
-  return [find, setFind] as const;
+  return { find, setFind, keys, setKeys };
 }

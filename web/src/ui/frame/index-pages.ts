@@ -30,6 +30,7 @@ export const ACTIONS: readonly IndexPage[] = [
   { title: 'Measure one tree', also: 'single without survey', href: '/measure' },
   { title: 'New survey', also: 'begin start purpose', href: '/new-survey' },
   { title: 'Where to put the tape', also: 'trunk breast height slope lean fork', href: '/measure?trunk' },
+  { title: 'This device', also: 'offline network unsent room storage left hand sound vibration screen install', href: '/device' },
   { title: 'Will it reach?', also: 'fall distance building line', href: '/reach' },
 ];
 

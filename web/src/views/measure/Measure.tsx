@@ -1,5 +1,6 @@
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { afterPaint } from '../../field/after-paint';
+import { useHands } from '../../field/hands';
 import { Frame } from '../../ui/frame/Frame';
 import { KeptState } from '../../ui/KeptState';
 import { SightSheet } from '../../ui/SightSheet';
@@ -41,6 +42,9 @@ const loadWon = () => import('./Won');
 const Won = lazy(() => loadWon().catch(() => ({ default: PageNotHere })));
 const loadSheet = () => import('./OneTreeSheet');
 const OneTreeSheet = lazy(() => loadSheet().catch(() => ({ default: PageNotHere })));
+const InHand = lazy(() => import('./InHand').catch(() => ({ default: NothingInHand })));
+/** The tree is measured without it all the same. */
+const NothingInHand = () => null;
 const loadNotHere = () => import('./NotHere');
 const NotHere = lazy(() => loadNotHere().catch(() => ({ default: PageNotHere })));
 /** What hardly any tree needs is fetched beside the work; without a network it may not be here yet. */
@@ -174,6 +178,10 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
   const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
   // the next step's field and keys come first, its sheet a frame later: nobody waits for it to type, and what was typed is drawn already
   const drawn = useDrawn(m);
+  const { left: _, ...how } = useHands();
+  const held = Object.values(how).some(Boolean);
+  // what is read once more without looking: nothing says what it was the first time
+  const blind = how.pair && m.hand.again;
   return (
     <>
       <aside
@@ -181,6 +189,7 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
         aria-label={panel === 'reach' ? 'Beside the sheet' : 'The tree and its steps'}
       >
         {desk &&
+          !blind &&
           (panel === 'reach' ? (
             reach
           ) : (
@@ -193,7 +202,7 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
       <main className="contents">
         <div className="desk:col-start-2 desk:row-start-2">
           <Suspense fallback={<div className="h-[62px] bg-ink" />}>
-            <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />
+            {blind ? <div className="h-[62px] bg-ink" /> : <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />}
           </Suspense>
         </div>
         {!desk && panel === 'reach' && <div className="row-span-2 overflow-auto p-4">{reach}</div>}
@@ -208,7 +217,7 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
           </div>
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
-          <Sheet m={drawn} />
+          <Sheet m={drawn} beside={held && <InHand m={m} />} />
           <Suspense fallback={null}>
             <LateRemedy m={drawn} />
           </Suspense>
@@ -247,7 +256,7 @@ function guideOf(m: MeasureModel) {
   };
 }
 
-const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
+const Sheet = memo(function Sheet({ m, beside }: { m: MeasureModel; beside: ReactNode }) {
   const scene = m.scene();
   const { frame, layout, hold } = useSightLayout(scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
@@ -272,6 +281,7 @@ const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
           <SheetHandles m={m} layout={layout} onHold={hold} />
         </Suspense>
       )}
+      {beside && <Suspense fallback={null}>{beside}</Suspense>}
     </div>
   );
 });

@@ -88,7 +88,7 @@ export function Trail({ m, onPick, onReach }: { m: MeasureModel; onPick?: () => 
 
 /** Which tree it is: tag and species belong to it, not to its readings, and can be changed at any time. */
 function TreeHead({ m }: { m: MeasureModel }) {
-  const { tree, speciesList } = m;
+  const { speciesList } = m;
   const find = useFindOpener();
   const [adding, setAdding] = useState(false);
   return (

@@ -1,4 +1,4 @@
-import { type Reading, showHeight } from '@arbolito/core';
+import { showHeight } from '@arbolito/core';
 import { sayDate } from '../../book/say-date';
 import { slotOf, stepOfSlot } from '../../book/slots';
 import { type Struck, struckIn } from '../../book/struck';
@@ -6,6 +6,7 @@ import type { BookVisit, ReadingEntity } from '../../book/tree';
 import { settled } from '../../book/versions';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { wordsOf } from '../../methods/index';
+import { readingTitle } from '../../methods/reading-title';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
 import MoveTree from './MoveTree';
@@ -92,13 +93,10 @@ function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boo
   );
 }
 
-/** The step at which a reading is taken, in words. */
-const titleOf = (read: Reading): string => STEPS[stepOfSlot(slotOf(read)) as keyof typeof STEPS]?.title ?? read.kind;
-
 /** What a reading is of: its step, and the way of the height it belongs to where there are several. */
 function nameOf(m: Model, { body }: RecordOf<'reading'>): string {
   const stem = m.tree.found && m.tree.found.stems.length > 1 ? m.tree.found.stems.find((s) => s.id === body.stem) : undefined;
-  return [titleOf(body.read), stem && `stem ${stem.name}`].filter(Boolean).join(', ');
+  return [readingTitle(body.read), stem && `stem ${stem.name}`].filter(Boolean).join(', ');
 }
 
 function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEntity; now: boolean; onPick: () => void }) {
@@ -196,7 +194,7 @@ function StruckLine({ m, struck: { by, thing } }: { m: Pick<Model, 'book' | 'pre
 
 function sayThing(m: Pick<Model, 'book' | 'prefs' | 'tree'>, thing: AnyRecord): string {
   if (thing.kind === 'reading') {
-    return `${titleOf(thing.body.read)} ${sayReading(thing.body.read, m.prefs.units)}`;
+    return `${readingTitle(thing.body.read)} ${sayReading(thing.body.read, m.prefs.units)}`;
   }
   if (thing.kind === 'visit') return `the visit of ${thing.body.on}`;
   if (thing.kind === 'stem') return `stem ${thing.body.number}`;

@@ -5,9 +5,11 @@ import { speciesNamed } from '../../book/species-named';
 import { settled } from '../../book/versions';
 import type { AnyRecord } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
+import { afterPaint } from '../../field/after-paint';
 import { bookStore } from '../../field/book-store';
 import { makerNow, minuteNow } from '../../field/device';
 import { type Preferences, savedPreferences, savePreferences, savePreferencesIn, tapeUnits, waysKey } from '../../field/preferences';
+import { thisDevice } from '../../field/this-device';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
 import { sayTrunk } from '../../methods/say-trunk';
@@ -155,7 +157,10 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     setRefusal(null);
     const next = newHand(t.survey === hand.survey ? hand.survey : (t.survey ?? null));
     bookStore.begin(next.tree);
-    return setHand({ ...next, lower: hand.lower });
+    setHand({ ...next, lower: hand.lower });
+    // between two trees nobody is interrupted: a newer Arbolito that waits is taken once the next one is in the address
+    const { takeNewer } = thisDevice();
+    if (takeNewer) void afterPaint().then(takeNewer);
   };
 
   /** Takes the newest reading back and puts its digits into the field again. */

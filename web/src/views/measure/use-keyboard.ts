@@ -35,7 +35,8 @@ export function useKeyboard(m: MeasureModel, input: React.RefObject<HTMLInputEle
         e.preventDefault();
         return now.undo();
       }
-      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      // in an empty field it asks for the list of keys: it begins no reading
+      if (e.ctrlKey || e.metaKey || e.altKey || (e.key === '?' && now.hand.text === '')) return;
       // on a button Enter and space are its own; what is typed goes to the field, also while the focus is still on its way there
       const typed = e.key.length === 1 && !e.isComposing;
       if (!inField && !(typed && belongsToField(e.key, target))) return;

@@ -129,6 +129,8 @@ export function useMeasure() {
 
   return {
     book,
+    /** What was read of the tree last, at this visit. */
+    newest: newest?.body.read ?? null,
     /** Of the survey; none where it has none. */
     plots,
     plot,
