@@ -22,6 +22,8 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4321',
     locale: 'en-GB',
+    // the service worker has tests of its own: elsewhere requests are looked at and held back
+    serviceWorkers: 'block',
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell', args },
   },
 });

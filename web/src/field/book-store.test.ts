@@ -153,6 +153,8 @@ describe('the book on a device', () => {
     ahead = 0;
     await bookStore.sync();
     expect(kept()).toEqual([7200, 0]);
+    await bookStore.sync();
+    expect(bookStore.snapshot().unsent).toBe(0);
   });
 
   it('says that all is with the server once it is', async () => {

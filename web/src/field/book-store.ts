@@ -24,6 +24,8 @@ class BookStore {
   private state = EMPTY;
   private readonly page = new PageBook();
   private readonly outbox = new Outbox();
+  /** Whether this browser gives no access to its disk. */
+  private unreadable = false;
   /** What this device's disk did not take. */
   private loose: AnyRecord[] = [];
   private readonly listeners = new Set<() => void>();
@@ -241,6 +243,7 @@ class BookStore {
       await this.readCarried();
       this.set({ loaded: true, takenIn: readJson<string>(TAKEN_IN) });
     } catch (e) {
+      this.unreadable = true;
       this.loose.push(...unfinished);
       this.show(unfinished);
       this.set({
@@ -255,6 +258,11 @@ class BookStore {
    * device's own survey.
    */
   async openAsked(tree?: string): Promise<void> {
+    if (tree !== undefined && this.unreadable) {
+      // nothing of it can be here: it is a tree that is only begun
+      this.page.begin(tree);
+      return this.showPage();
+    }
     const asked = new URLSearchParams(location.search);
     const own = this.page.book.all('survey').filter((s) => s.body.kind === 'single-trees' && s.device === deviceName());
     for (const survey of [...own.map((s) => s.entity), ...asked.getAll('survey')]) await this.page.openSurvey(survey);
