@@ -72,6 +72,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('button', { name: 'Copy and edit' }).click();
     await page.locator('[data-option="swelling"]').getByRole('button').last().click();
   },
+  device: plain('/device'),
   bench: plain('/bench'),
   reach: plain('/reach'),
   beside: async (page) => {
@@ -115,6 +116,19 @@ for (const viewport of [
     });
   }
 }
+
+test('zoomed to 200 % nothing is lost: no page is wider than the window, and the big key is reached', async ({ page }) => {
+  // a window of 1280 × 800 shows as much then
+  await page.setViewportSize({ width: 640, height: 400 });
+  for (const view of ['field book', 'trees', 'kit', 'protocols', 'new survey', 'device', 'bench', 'reach', 'measured'] as const) {
+    await VIEWS[view]?.(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), view).toBeLessThanOrEqual(640);
+  }
+  const go = page.locator('[data-pad] .key-go:visible');
+  await go.scrollIntoViewIfNeeded();
+  await expect(go).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('img', { name: /Sight sheet/ })).toBeInViewport();
+});
 
 test('a display that was chosen is there before anything is painted', async ({ page }) => {
   await page.addInitScript(() => localStorage.setItem('arbolito.display', 'night'));

@@ -1,52 +1,10 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import fs from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
 import { Stream } from '@arbolito/core';
-import { type BrowserContext, chromium, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { OwnBrowser } from './own-browser';
 
 // How often, from which seed: npm run bench asks for more.
 const TRIALS = Number(process.env.KILLS ?? 8);
 const SEED = Number(process.env.KILL_SEED ?? 20261125);
-
-/** A real browser with a profile on disk, in a process group of its own that can be killed as a whole. */
-class Killable {
-  private constructor(
-    private readonly process: ChildProcess,
-    readonly context: BrowserContext,
-  ) {}
-
-  static async open(profile: string): Promise<Killable> {
-    // without a sandbox, as every browser of the tests: it opens our own pages alone, and some machines allow none
-    const args = [
-      '--headless',
-      '--no-sandbox',
-      '--remote-debugging-port=0',
-      `--user-data-dir=${profile}`,
-      '--disable-gpu',
-      '--no-first-run',
-    ];
-    const program = process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell';
-    const child = spawn(program, [...args, 'about:blank'], { detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
-    const endpoint = await new Promise<string>((found, fail) => {
-      let said = '';
-      child.stderr?.on('data', (d: Buffer) => {
-        said += d;
-        const at = /DevTools listening on (ws:\S+)/.exec(said)?.[1];
-        if (at) found(at);
-      });
-      child.once('exit', (code) => fail(new Error(`the browser ended with ${code}: ${said}`)));
-    });
-    const browser = await chromium.connectOverCDP(endpoint);
-    return new Killable(child, browser.contexts()[0] as BrowserContext);
-  }
-
-  async kill(): Promise<void> {
-    const ended = new Promise((done) => this.process.once('exit', done));
-    process.kill(-(this.process.pid as number), 'SIGKILL');
-    await ended;
-  }
-}
 
 /** Counts up on what the page said was kept, as a person would see it. */
 const keptWords = /^(\d+) kept on this device$/;
@@ -68,17 +26,16 @@ const onDisk = (page: Page) =>
 
 test(`a browser killed right after “kept”: nothing lost, nothing doubled (${TRIALS} trials from seed ${SEED})`, async ({ baseURL }) => {
   test.setTimeout(60_000 + TRIALS * 60_000);
-  const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-kept-'));
+  const browser = new OwnBrowser({ phone: false });
   const stream = new Stream(SEED);
   const kept: string[] = [];
   const waits: number[] = [];
-  let browser: Killable | null = null;
   try {
     for (let trial = 0; trial < TRIALS; trial++) {
-      browser = await Killable.open(profile);
-      const page = browser.context.pages()[0] ?? (await browser.context.newPage());
+      const context = await browser.open();
+      const page = context.pages()[0] ?? (await context.newPage());
       // the server never hears of it: what is there afterwards was on this device's disk
-      await browser.context.route('**/api/v1/sync**', (route) => route.abort());
+      await context.route('**/api/v1/sync**', (route) => route.abort());
       await page.goto(`${baseURL}/measure`);
       if (trial > 0) {
         const there = await onDisk(page);
@@ -86,7 +43,10 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
         await page.getByRole('region', { name: 'Reading', exact: true }).waitFor({ timeout: 60_000 });
       }
-      await page.evaluate(() => localStorage.removeItem('arbolito.place'));
+      await page.evaluate(() => {
+        localStorage.removeItem('arbolito.place');
+        sessionStorage.clear();
+      });
       await page.goto(`${baseURL}/measure`);
       await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
       const readings = 1 + Math.floor(stream.between(0, 3));
@@ -119,11 +79,10 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
       waits.push(wait);
       if (wait > 0) await new Promise((r) => setTimeout(r, wait));
       await browser.kill();
-      browser = null;
     }
-    browser = await Killable.open(profile);
-    const page = await browser.context.newPage();
-    await browser.context.route('**/api/v1/sync**', (route) => route.abort());
+    const context = await browser.open();
+    const page = await context.newPage();
+    await context.route('**/api/v1/sync**', (route) => route.abort());
     await page.goto(`${baseURL}/measure`);
     await page.getByRole('region', { name: 'Reading', exact: true }).waitFor({ timeout: 60_000 });
     const there = await onDisk(page);
@@ -133,7 +92,6 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
     expect(kept.filter((t) => !there.includes(t))).toEqual([]);
     expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
   } finally {
-    await browser?.kill();
-    fs.rmSync(profile, { recursive: true, force: true });
+    await browser.end();
   }
 });

@@ -7,6 +7,7 @@ import { type BrowserContext, chromium } from '@playwright/test';
 export class OwnBrowser {
   private readonly profile = fs.mkdtempSync(path.join(os.tmpdir(), 'arbolito-browser-'));
   private context: BrowserContext | null = null;
+  private group: number | null = null;
 
   constructor(private readonly options: { readonly phone: boolean }) {}
 
@@ -18,6 +19,7 @@ export class OwnBrowser {
       serviceWorkers: 'allow',
       ...(this.options.phone ? { viewport: { width: 390, height: 700 }, hasTouch: true } : { viewport: { width: 1280, height: 800 } }),
     });
+    this.group = mainProcess(this.profile);
     return this.context;
   }
 
@@ -28,10 +30,7 @@ export class OwnBrowser {
 
   /** Ends every process of it at once, as a dead battery does. */
   async kill(): Promise<void> {
-    for (const pid of fs.readdirSync('/proc').filter((name) => /^\d+$/.test(name))) {
-      const words = await fs.promises.readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
-      if (words.includes(`--user-data-dir=${this.profile}`)) process.kill(Number(pid), 'SIGKILL');
-    }
+    if (this.group !== null) process.kill(-this.group, 'SIGKILL');
     await this.close().catch(() => {});
   }
 
@@ -39,4 +38,18 @@ export class OwnBrowser {
     await this.close().catch(() => {});
     fs.rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
   }
+}
+
+/** The browser's first process, which leads a group with all others of it. */
+function mainProcess(profile: string): number {
+  for (const pid of fs.readdirSync('/proc').filter((name) => /^\d+$/.test(name))) {
+    let words = '';
+    try {
+      words = fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+    } catch {
+      // it has ended meanwhile
+    }
+    if (words.includes(`--user-data-dir=${profile}`) && !words.includes('--type=')) return Number(pid);
+  }
+  throw new Error('the browser has no process');
 }

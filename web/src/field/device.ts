@@ -22,17 +22,20 @@ export function deviceName(): string {
   return made;
 }
 
+/** What the whole device remembers, or one tab until it is closed. */
+const storage = (of: 'device' | 'tab') => (of === 'tab' ? sessionStorage : localStorage);
+
 /** Local storage, which some browsers switch off: without it nothing is remembered, and nothing breaks. */
-export function readJson<T>(key: string): T | null {
+export function readJson<T>(key: string, of: 'device' | 'tab' = 'device'): T | null {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null;
+    return JSON.parse(storage(of).getItem(key) ?? 'null') as T | null;
   } catch {
     return null;
   }
 }
-export function writeJson(key: string, value: unknown): void {
+export function writeJson(key: string, value: unknown, of: 'device' | 'tab' = 'device'): void {
   try {
-    if (value === null) localStorage.removeItem(key);
-    else localStorage.setItem(key, JSON.stringify(value));
+    if (value === null) storage(of).removeItem(key);
+    else storage(of).setItem(key, JSON.stringify(value));
   } catch {}
 }

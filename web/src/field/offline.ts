@@ -1,3 +1,4 @@
+import { bookStore } from './book-store';
 import { saidOfDevice, thisDevice } from './this-device';
 
 const WORKER = '/service-worker.js';
@@ -63,11 +64,16 @@ async function lookAtRoom(): Promise<void> {
   if (!storage?.estimate) return;
   const { quota, usage } = await storage.estimate().catch(() => ({ quota: undefined, usage: undefined }));
   if (quota !== undefined && usage !== undefined) saidOfDevice({ room: { left: Math.max(0, quota - usage), used: usage } });
-  saidOfDevice({ persists: await storage.persisted().catch(() => false) });
+  const persists = await storage.persisted().catch(() => false);
+  saidOfDevice({ persists });
+  // once something is carried that could be thrown away
+  if (!persists && !askedToPersist && bookStore.snapshot().along.size > 0) await askToPersist();
 }
 
+let askedToPersist = false;
 /** Asks the browser never to throw the book away by itself; some ask the person. */
 export async function askToPersist(): Promise<boolean> {
+  askedToPersist = true;
   const persists = (await navigator.storage?.persist?.().catch(() => false)) ?? false;
   saidOfDevice({ persists });
   return persists;

@@ -7,7 +7,12 @@ export function useToday(): string {
   useEffect(() => {
     const look = () => setToday(localDate(new Date()));
     document.addEventListener('visibilitychange', look);
-    return () => document.removeEventListener('visibilitychange', look);
+    // a page that stays open goes through midnight, and through a change of the clock
+    const minutes = setInterval(look, 60_000);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      clearInterval(minutes);
+    };
   }, []);
   return today;
 }

@@ -175,7 +175,10 @@ function useKeys() {
     // there before it is asked for: what is typed right after the key must not be lost
     const idle = setTimeout(() => void loadFind().catch(() => {}), IDLE_MS);
     const onKey = (e: KeyboardEvent) => {
-      if (e.key === '?' && !isTyping(e.target as HTMLElement)) return setKeys(true);
+      if (e.key === '?' && !isTyping(e.target as HTMLElement)) {
+        e.preventDefault();
+        return setKeys(true);
+      }
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return;
       e.preventDefault();
       setFind((now) => !now);

@@ -28,6 +28,7 @@ const tagged = (tag: string, inSurvey = survey('Tansy Creek tract')) =>
 
 beforeEach(() => {
   localStorage.clear();
+  sessionStorage.clear();
   history.replaceState(null, '', '/measure');
 });
 
@@ -56,6 +57,7 @@ describe('the tree in hand', () => {
     expect(text()).toBe('13');
     // what another page has put there since is not written over without a new key
     localStorage.clear();
+    sessionStorage.clear();
     dispatchEvent(new Event('pagehide'));
     vi.advanceTimersByTime(1000);
     expect(text()).toBe('');
@@ -70,6 +72,16 @@ describe('the tree in hand', () => {
     expect(elsewhere).toMatchObject({ survey: survey('Monte Umbrío'), at: 'dbh', text: '' });
     const asked = v7();
     expect(openHand(`?tree=${asked}`)).toMatchObject({ tree: asked, at: 'done', text: '' });
+  });
+  it('is each tab’s own, and after the browser was closed the last one of them', () => {
+    rememberHand({ ...newHand(null), text: '12' }, null);
+    const ours = sessionStorage.getItem('arbolito.place') ?? '';
+    // another tab writes its own
+    localStorage.setItem('arbolito.place', JSON.stringify({ ...newHand(null), text: '99' }));
+    expect(openHand('').text).toBe('12');
+    expect(ours).toContain('12');
+    sessionStorage.clear();
+    expect(openHand('').text).toBe('99');
   });
   it('is not upset by what is no place', () => {
     localStorage.setItem('arbolito.place', '{"half');

@@ -63,7 +63,8 @@ export function openHand(search: string): Hand {
   const asked = new URLSearchParams(search);
   const survey = asked.get('survey');
   const tree = asked.get('tree');
-  const saved = readJson<Hand>(KEY);
+  // two tabs are two hands; a browser that was closed goes on with the last of them
+  const saved = readJson<Hand>(KEY, 'tab') ?? readJson<Hand>(KEY);
   // an earlier Arbolito kept the stem's number alone
   const whole = saved && { ...saved, stem: typeof saved.stem === 'object' ? saved.stem : FIRST };
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
@@ -80,6 +81,7 @@ export function namesAnother(search: string, hand: Hand): boolean {
 
 export function rememberHand(hand: Hand, stopped: Stopped | null): void {
   writeJson(KEY, hand);
+  writeJson(KEY, hand, 'tab');
   if (stopped) rememberStopped(stopped);
   // the page may be another one of the survey by now
   if (location.pathname !== '/measure') return;

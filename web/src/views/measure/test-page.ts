@@ -33,6 +33,7 @@ export function cleanSlate() {
   beforeEach(() => {
     vi.stubGlobal('fetch', () => Promise.reject(new Error('no network')));
     localStorage.clear();
+    sessionStorage.clear();
     localStorage.setItem('arbolito.preferences', JSON.stringify({ units: 'metric' }));
     history.replaceState(null, '', '/measure');
   });

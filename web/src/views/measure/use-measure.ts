@@ -103,6 +103,10 @@ export function useMeasure() {
     // a tag that only was proposed gives way
     if (taken && !found && hand.tag === null) setHand((p) => ({ ...p, tag: taken.free }));
   }, [taken, found, hand.tag]);
+  useEffect(() => {
+    // an address names a tree of which nothing is read: it is only begun
+    if (loaded && held && hand.at === 'done' && !found) setHand((p) => ({ ...p, at: 'dbh' }));
+  }, [loaded, held, hand.at, found]);
   // letters at a number's step are a species
   const named = useMemo(() => (draft && !draft.ok ? speciesNamed(hand.text, speciesList) : null), [draft, hand.text, speciesList]);
   const stopped = useSame({ survey, tree: hand.tree, tag, step: step?.title ?? null, begun: entities.length > 0 });
