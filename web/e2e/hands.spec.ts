@@ -35,13 +35,7 @@ test('two people: what was kept is read back large, what is read once more hides
   await page.getByRole('list', { name: 'Steps' }).getByRole('button', { name: /^Tip/ }).click();
   await page.getByRole('button', { name: 'read once more' }).click();
   await expect(page.locator('[data-blind]')).toBeVisible();
-  await expect(page.getByText('+70 %')).toHaveCount(1);
-  // what lies over the drawing is what is seen there
-  const over = await page.getByText('+70 %').evaluate((label) => {
-    const { x, y, width, height } = label.getBoundingClientRect();
-    return document.elementFromPoint(x + width / 2, y + height / 2)?.closest('[data-blind]') !== null;
-  });
-  expect(over).toBe(true);
+  await expect(page.getByText('+70 %')).toHaveCount(0);
   await expect(figure(page, 'height')).toHaveCount(0);
   await page.keyboard.type('71\n');
   await expect(page.locator('[data-blind]')).toHaveCount(0);

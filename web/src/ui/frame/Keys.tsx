@@ -35,12 +35,12 @@ export default function Keys({ onClose }: { readonly onClose: () => void }): Rea
       onClose={onClose}
       className="m-auto w-[min(34rem,calc(100vw-1rem))] rounded-[10px] border-2 border-ink bg-sheet p-4 text-ink backdrop:bg-ink/40"
     >
-      <KeyList />
-      <form method="dialog">
-        <button type="submit" className="button mt-4">
+      <form method="dialog" className="float-right">
+        <button type="submit" className="button">
           Close
         </button>
       </form>
+      <KeyList />
     </dialog>
   );
 }

@@ -54,26 +54,25 @@ function useSignals(m: MeasureModel): void {
   }, [storing, doubt, sound, buzz]);
 }
 
-/** What was kept last, large enough to be read out; nothing of it while the same is read blind once more. */
-function ReadBack({ m }: { m: MeasureModel }) {
-  const { newest, step, hand } = m;
-  if (hand.again && step) {
-    return (
-      <div className="absolute inset-0 z-10 flex flex-col items-center justify-center bg-sheet p-4 text-center" data-blind>
-        <p className="text-head font-bold">{step.title}, once more</p>
-        <p className="text-base text-soft">The first reading is hidden until this one is kept.</p>
-      </div>
-    );
-  }
-  if (!newest || hand.text !== '') return null;
-  return (
+/** What was kept last, large enough to be read out; what is read blind once more hides what it was the first time. */
+function ReadBack({ m: { newest, step, hand, prefs } }: { m: MeasureModel }) {
+  return hand.again && step ? (
+    <div className="flex flex-1 flex-col items-center justify-center p-4 text-center" data-blind>
+      <p className="text-head font-bold">{step.title}, once more</p>
+      <p className="text-soft">The first reading is hidden until this one is kept.</p>
+    </div>
+  ) : (
     <p
-      className="absolute inset-x-0 bottom-0 z-10 flex flex-wrap items-baseline justify-between gap-x-4 border-t-2 border-ink bg-sheet px-3 py-1"
+      className="flex min-h-13 shrink-0 flex-wrap items-baseline justify-between gap-x-4 border-t-2 border-ink bg-sheet px-3"
       aria-live="polite"
       data-read-back
     >
-      <span className="text-lead">{readingTitle(newest)}</span>
-      <b className="figure text-reading leading-tight">{sayReading(newest, m.prefs.units)}</b>
+      {newest && (
+        <>
+          <span className="text-lead">{readingTitle(newest)}</span>
+          <b className="figure text-reading leading-tight">{sayReading(newest, prefs.units)}</b>
+        </>
+      )}
     </p>
   );
 }

@@ -1,4 +1,4 @@
-import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { afterPaint } from '../../field/after-paint';
 import { useHands } from '../../field/hands';
 import { Frame } from '../../ui/frame/Frame';
@@ -217,7 +217,12 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
           </div>
         )}
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
-          <Sheet m={drawn} beside={held && <InHand m={m} />} />
+          {!blind && <Sheet m={drawn} />}
+          {held && (
+            <Suspense fallback={null}>
+              <InHand m={m} />
+            </Suspense>
+          )}
           <Suspense fallback={null}>
             <LateRemedy m={drawn} />
           </Suspense>
@@ -256,7 +261,7 @@ function guideOf(m: MeasureModel) {
   };
 }
 
-const Sheet = memo(function Sheet({ m, beside }: { m: MeasureModel; beside: ReactNode }) {
+const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
   const scene = m.scene();
   const { frame, layout, hold } = useSightLayout(scene);
   const name = `Sight sheet of tree ${m.tree.tag}, to scale`;
@@ -281,7 +286,6 @@ const Sheet = memo(function Sheet({ m, beside }: { m: MeasureModel; beside: Reac
           <SheetHandles m={m} layout={layout} onHold={hold} />
         </Suspense>
       )}
-      {beside && <Suspense fallback={null}>{beside}</Suspense>}
     </div>
   );
 });
