@@ -99,6 +99,36 @@ export async function openings(browser, address, trees, times) {
   return all;
 }
 
+/** Runs in the page: when the pad was first on the screen. */
+const PAD = `new MutationObserver((_, watch) => {
+  if (!document.querySelector('[data-pad]')) return;
+  watch.disconnect();
+  requestAnimationFrame(() => setTimeout(() => (globalThis.pad = performance.now())));
+}).observe(document, { childList: true, subtree: true })`;
+
+/** Opens the page that measures with the network gone, so often, once everything was fetched by one visit; ms to the pad. */
+export async function coldStarts(browser, address, times) {
+  const visit = await barePage(browser);
+  await visit.send('Page.navigate', { url: `${address}/measure` });
+  await visit.until(`navigator.serviceWorker?.controller?.state === 'activated'`);
+  await visit.close();
+  const all = [];
+  for (let i = 0; i < times; i++) {
+    const page = await barePage(browser);
+    await page.send('Network.enable');
+    await page.send('Network.emulateNetworkConditions', { offline: true, latency: 0, downloadThroughput: 0, uploadThroughput: 0 });
+    await page.send('Emulation.setDeviceMetricsOverride', { width: 390, height: 844, deviceScaleFactor: 1, mobile: true });
+    await page.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+    await page.send('Page.enable');
+    await page.send('Page.addScriptToEvaluateOnNewDocument', { source: PAD });
+    await page.send('Page.navigate', { url: `${address}/measure` });
+    await page.until('globalThis.pad > 0');
+    all.push(await page.evaluate('globalThis.pad'));
+    await page.close();
+  }
+  return all;
+}
+
 /** From Enter to the first task after the frame that shows the next step. */
 async function enters(context, address, survey) {
   const page = await context.newPage();

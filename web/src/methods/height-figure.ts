@@ -10,39 +10,13 @@ import {
 } from '@arbolito/core';
 import { type Figure, figure } from './figure';
 import { wordsOf } from './index';
+import { PART_WORDS } from './part-words';
 
 const CASES = {
   'eye-between': 'The eye is between base and tip: the two parts add.',
   'eye-below-base': 'The base is above the eye: the lower part is taken away.',
   'eye-above-top': 'The tip is below the eye: the upper part is taken away.',
 } as const;
-
-/** What an error comes from, in words. */
-export const PART_WORDS: Readonly<Record<ErrorPart, string>> = {
-  distance: 'distance',
-  'top-sight': 'tip sight',
-  'base-sight': 'base sight',
-  'tip-offset': 'tip out of plumb',
-  'top-shot': 'tip shot',
-  'base-shot': 'base shot',
-  pole: 'pole',
-  'pole-sight': 'sight to the pole’s top',
-  baseline: 'baseline',
-  'near-tip': 'near sight to the tip',
-  'far-tip': 'far sight to the tip',
-  'far-base': 'far sight to the base',
-  plumb: 'distance under the tip',
-  lean: 'lean',
-  mark: 'mark',
-  zero: 'zero of the instrument',
-  'eye-height': 'eye height',
-  stick: 'stick',
-  'set-angle': 'set angle',
-  device: 'instrument',
-  shadow: 'shadows',
-  'half-trunk': 'half of the trunk',
-  direct: 'tape along the tree',
-};
 
 /** Total height, how it was found and what its error is made of; of several determinations each one. */
 export function heightFigure(result: TreeResult, units: UnitSystem): Figure {

@@ -1,6 +1,6 @@
 import { type ErrorPart, formatNumber, metresPerLength, type StandLimit, showHeight } from '@arbolito/core';
-import { PART_WORDS } from '../../methods/height-figure';
 import { wordsOf } from '../../methods/index';
+import { PART_WORDS } from '../../methods/part-words';
 import { numberOf } from '../../ui/number-of';
 import type { BenchState, BenchView } from './bench-model';
 

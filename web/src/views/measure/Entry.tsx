@@ -3,7 +3,7 @@ import { memo, useLayoutEffect } from 'react';
 import type { DistanceWay } from '../../book/slots';
 import { useBook } from '../../field/use-book';
 import type { PadKind } from '../../methods/define';
-import { PART_WORDS } from '../../methods/height-figure';
+import { PART_WORDS } from '../../methods/part-words';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
 import { ReadingPad } from '../../ui/ReadingPad';

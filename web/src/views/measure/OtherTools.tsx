@@ -39,6 +39,21 @@ export function Stick({ m }: { m: MeasureModel }) {
   );
 }
 
+export { Stems } from './Stems';
+
+/** How high up the stem an upper diameter is read. */
+export function UpperHeight({ m }: { m: MeasureModel }) {
+  return (
+    <NumberBeside
+      label="Height of the upper diameter"
+      hint="height"
+      value={m.hand.upperHeight}
+      unit={tapeUnits(m.prefs).length}
+      set={(upperHeight) => m.setHand((p) => ({ ...p, upperHeight }))}
+    />
+  );
+}
+
 export function Optical({ m }: { m: MeasureModel }) {
   const way = m.prefs.optical;
   const set = (change: Partial<OpticalWay>) => m.choose({ optical: { ...way, ...change } });

@@ -2,14 +2,14 @@ import { metres, showPom, type ToolName } from '@arbolito/core';
 import { lazy, Suspense } from 'react';
 import { tapeUnits } from '../../field/preferences';
 import { TOOL_NAMES } from '../../methods/say-reading';
-import { NumberBeside } from './NumberBeside';
-import { Stems } from './Stems';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 
 export const loadOtherTools = () => import('./OtherTools');
 const Stick = lazy(() => loadOtherTools().then((t) => ({ default: t.Stick })));
 const Optical = lazy(() => loadOtherTools().then((t) => ({ default: t.Optical })));
+const Stems = lazy(() => loadOtherTools().then((t) => ({ default: t.Stems })));
+const UpperHeight = lazy(() => loadOtherTools().then((t) => ({ default: t.UpperHeight })));
 
 const TOOLS: readonly ToolName[] = ['diameter-tape', 'plain-tape', 'caliper', 'biltmore-stick', 'optical', 'estimate'];
 
@@ -20,7 +20,11 @@ export function TapeChips({ m }: { m: MeasureModel }) {
   const upper = step?.id === 'upper';
   return (
     <>
-      {m.stems.length > 1 && <Stems m={m} />}
+      {m.stems.length > 1 && (
+        <Suspense fallback={<div className="min-h-12" />}>
+          <Stems m={m} />
+        </Suspense>
+      )}
       <div className="flex min-h-12 gap-1.5 desk:flex-wrap">
         <select
           aria-label="Tool"
@@ -38,13 +42,9 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           <Units m={m} units={['cm', 'in']} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
         )}
         {upper ? (
-          <NumberBeside
-            label="Height of the upper diameter"
-            hint="height"
-            value={m.hand.upperHeight}
-            unit={tapeUnits(prefs).length}
-            set={(upperHeight) => m.setHand((p) => ({ ...p, upperHeight }))}
-          />
+          <Suspense fallback={null}>
+            <UpperHeight m={m} />
+          </Suspense>
         ) : (
           <button
             type="button"

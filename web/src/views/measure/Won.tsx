@@ -2,7 +2,7 @@ import { formatNumber, fromMetres, metres, pairedError, TYPICAL_ERRORS, UNITS_OF
 import { useEffect, useState } from 'react';
 import { byEyeOf } from '../../book/tree-row';
 import { sheets } from '../../field/use-sheet';
-import { PART_WORDS } from '../../methods/height-figure';
+import { PART_WORDS } from '../../methods/part-words';
 import { figuresOf } from './figures';
 import { missingOf } from './missing';
 import type { MeasureModel } from './use-measure';
