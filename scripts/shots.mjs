@@ -57,6 +57,11 @@ await withServer(async (address) => {
     await page.getByRole('heading', { level: 2 }).first().waitFor();
   });
   await shot('trees', DESK, 'day', (page) => page.getByRole('link', { name: /Monte Umbrío.*62 trees/ }).click());
+  await shot('device', DESK, 'day', async (page) => {
+    await takeAlong(page, 'Tansy Creek tract', 'Monte Umbrío');
+    await page.goto('/device');
+    await page.getByText('they open without a network').waitFor();
+  });
   await shot('new-survey', DESK, 'day', (page) => page.getByRole('link', { name: 'New survey' }).click());
   await shot('measure', DESK, 'day', async (page) => {
     await measure(page, 'Monte Umbrío', '41.3\n24.8\n+75\n-20.5\n');
