@@ -82,3 +82,18 @@ test('the keys are listed under ?, which is typed wherever something is typed', 
   await page.getByPlaceholder('tag of a tree, survey, page').fill('?');
   await expect(keys).toHaveCount(0);
 });
+
+test('a device that is nearly full, and a clock that is off, are said before anything is lost by them', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(navigator.storage, 'estimate', { value: async () => ({ quota: 60_000_000, usage: 52_000_000 }) });
+  });
+  await page.goto('/kit');
+  await page.getByRole('link', { name: 'this device is nearly full: 8.0 MB left' }).click();
+  await expect(page.getByText('52.0 MB used, 8.0 MB left: free some before you go on')).toBeVisible();
+
+  const early = await page.context().newPage();
+  await early.clock.install({ time: Date.now() + 3 * 3600_000 });
+  await early.goto('/kit');
+  await early.getByRole('link', { name: 'this device’s clock is off' }).click();
+  await expect(early.getByText('3.0 hours ahead of the server’s: put it right')).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { CLOCK_TOLERANCE, clockNow } from '../field/clock';
 import { isNearlyFull, useThisDevice } from '../field/this-device';
 import { useBookState } from '../field/use-book';
 import { weight } from './weight';
@@ -12,14 +13,14 @@ export function KeptState() {
   const refused = state.refused.length - aside;
   if (refused > 0)
     return (
-      <a href="/refused" className="text-berry underline">
+      <a href="/refused" className="inline-flex min-h-12 items-center text-berry underline">
         {refused} refused by the server, kept here
       </a>
     );
   if (state.storing > 0) return <span>keeping …</span>;
   if (isNearlyFull(device))
     return (
-      <a href="/device" className="text-berry underline">
+      <a href="/device" className="inline-flex min-h-12 items-center text-berry underline">
         this device is nearly full: {weight(device.room?.left ?? 0)} left
       </a>
     );
@@ -28,6 +29,13 @@ export function KeptState() {
       <button type="button" className="min-h-12 text-left font-semibold text-resin-text underline" onClick={device.takeNewer}>
         take the newer Arbolito
       </button>
+    );
+  const clock = clockNow();
+  if (clock && Math.abs(clock.offBy) > CLOCK_TOLERANCE)
+    return (
+      <a href="/device" className="inline-flex min-h-12 items-center text-berry underline">
+        this device’s clock is off
+      </a>
     );
   const unread = state.book.unread;
   const said =
@@ -40,7 +48,9 @@ export function KeptState() {
           : 'all kept and sent';
   return (
     <>
-      <a href="/device">{said}</a>
+      <a href="/device" className="inline-flex min-h-12 items-center">
+        {said}
+      </a>
       {aside > 0 && state.unsent === 0 && (
         <>
           ; <a href="/refused">{aside} set aside</a>

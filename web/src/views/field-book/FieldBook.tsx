@@ -73,6 +73,9 @@ export default function FieldBook({ surveys }: Props) {
               />
             ))}
           </ul>
+          {state.reached === false && state.surveys === null && (
+            <p className="mt-3 text-soft">No server just now: surveys that are not on this device are listed once it answers.</p>
+          )}
           {others.length > MOST && (
             <div className="mt-3 flex flex-wrap items-center gap-3">
               <input

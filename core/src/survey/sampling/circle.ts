@@ -1,0 +1,8 @@
+import { requireAbove } from '../../units';
+import { defineSampling, treesPerHectare } from './define';
+
+/** A circle of one size for every tree. */
+export const circle = defineSampling<'circle'>({
+  check: ({ radius }) => requireAbove('radius', radius),
+  limit: ({ radius }) => ({ distance: radius, perDiameter: 0, steps: [], perHectare: treesPerHectare(radius) }),
+});

@@ -1,0 +1,48 @@
+import type { Metres } from '../../units';
+
+/** How trees come into a sample from where its centre stands. */
+export type SamplingRule =
+  | { readonly kind: 'circle'; readonly radius: Metres }
+  | {
+      readonly kind: 'nested';
+      /** Each circle with the diameter from which trees are looked for in it; thin trees in the small ones. */
+      readonly circles: readonly { readonly from: Metres; readonly radius: Metres }[];
+    }
+  | {
+      readonly kind: 'point';
+      /** Basal-area factor, m²/ha or ft²/acre as the units say. */
+      readonly factor: number;
+      readonly units: 'metric' | 'us';
+    };
+export type SamplingKind = SamplingRule['kind'];
+export type RuleOf<K extends SamplingKind> = SamplingRule & { readonly kind: K };
+
+/** What a rule says of one tree. */
+export interface Limit {
+  /** Level distance from the centre to the stem's axis up to which the tree is in. */
+  readonly distance: Metres;
+  /** How much farther that is for each metre that the stem is thicker. */
+  readonly perDiameter: number;
+  /** Diameters at which another limit begins, metres: near one of them the diameter itself must be sure. */
+  readonly steps: readonly number[];
+  /** How many trees of a hectare one such tree stands for. */
+  readonly perHectare: number;
+}
+
+/** One kind of rule: a file beside this and a line in the index. */
+export interface Sampling<K extends SamplingKind> {
+  /**
+   * @param rule checked by whoever asks
+   * @param dbh diameter at breast height, metres
+   * @returns null where the tree is too thin for the rule
+   */
+  readonly limit: (rule: RuleOf<K>, dbh: Metres) => Limit | null;
+  /** @throws DomainError where the rule can't be one */
+  readonly check: (rule: RuleOf<K>) => void;
+}
+
+export const defineSampling = <K extends SamplingKind>(sampling: Sampling<K>): Sampling<K> => sampling;
+
+export const SQUARE_METRES_PER_HECTARE = 10_000;
+/** Trees of a hectare that one on a circle stands for. */
+export const treesPerHectare = (radius: number): number => SQUARE_METRES_PER_HECTARE / (Math.PI * radius * radius);
