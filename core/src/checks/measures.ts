@@ -14,6 +14,7 @@ const QUANTITIES: readonly ((input: CheckInput) => readonly Measure[])[] = [
   agreementMeasures,
 ];
 
+/** Everything of a tree that has a band, each held against what clean trees show. */
 export function measuresOf(input: CheckInput): readonly Measure[] {
   const all: Measure[] = [];
   for (const quantity of QUANTITIES) all.push(...quantity(input));

@@ -13,4 +13,25 @@ export {
   type ProtocolOptions,
 } from './protocol';
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
+export {
+  alongSlope,
+  type CircleInside,
+  type ClassNames,
+  checkRule,
+  circleInside,
+  type DistanceToTree,
+  diameterClass,
+  type Inclusion,
+  inOrOut,
+  isInside,
+  type Limit,
+  levelOfTape,
+  limitOf,
+  type Outline,
+  type PlanPoint,
+  SAMPLING_KINDS,
+  type SamplingKind,
+  type SamplingRule,
+  walkThrough,
+} from './sampling/index';
 export { type Tally, type TallyLine, type TallyTree, tally } from './tally';

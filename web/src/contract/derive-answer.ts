@@ -49,6 +49,7 @@ import {
   StationAnswer,
   stationAnswer,
 } from './height-answer';
+import { InclusionAnswer } from './sampling';
 import { FieldErrorAnswer } from './sync';
 import { CalledAnswer, EarlierHeightAnswer, NeighbourAnswer } from './told-answer';
 
@@ -150,6 +151,7 @@ export class TreeAnswer {
   @MaybeOne(() => AcceptanceAnswer)
   @Says('There once the height is known: accept it, or the one reading to repeat.')
   acceptance?: AcceptanceAnswer;
+  @MaybeOne(() => InclusionAnswer) @Says('There when the tree has a place: whether it is in the sample.') inclusion?: InclusionAnswer;
   @Many(() => StationAnswer) stations!: StationAnswer[];
   @Says('By the name of each result that is left out, why.') missing!: Record<string, NotDerived>;
   @Many(() => Saying) assumptions!: Saying[];

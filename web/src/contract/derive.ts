@@ -4,6 +4,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length
 import { Each, InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
 import { READING_CLASSES, ReadingBase } from './reading';
+import { PlaceInput, SampleInput } from './sampling';
 import { SpeciesFiguresInput } from './species-figures';
 
 /** What one request may hold. */
@@ -56,6 +57,10 @@ export class DeriveTree {
   @MaybeOne(() => PreviousHeightInput)
   @Says('Its total height at the visit before; only the checks look at it.')
   previousHeight?: PreviousHeightInput;
+
+  @MaybeOne(() => PlaceInput)
+  @Says('Where it stands, seen from the centre of the request’s sample; then the answer says whether it is in.')
+  place?: PlaceInput;
 
   @IsOptional()
   @InRange(0.5, 3, 'm')
@@ -110,6 +115,10 @@ export class DeriveRequest {
 
   @MaybeOne(() => ErrorFigures)
   errors?: ErrorFigures;
+
+  @MaybeOne(() => SampleInput)
+  @Says('The plot or point that trees with a place are looked at from.')
+  sample?: SampleInput;
 
   @Each()
   @IsArray({ message: 'a list of trees' })

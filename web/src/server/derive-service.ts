@@ -2,8 +2,10 @@ import { compareSchools, PRESETS, type ProtocolOptions, type School, type TreeRe
 import { outcomeOf } from '../book/outcome';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
+import type { SampleInput } from '../contract/sampling';
 import { validate } from '../contract/validate';
 import { withoutNulls } from '../contract/without-nulls';
+import { inclusionOf } from './inclusion';
 
 /** So many errors are listed in one answer; from then on one a tree. */
 const MOST_LISTED = 1000;
@@ -12,10 +14,11 @@ const MOST_LISTED = 1000;
 export function deriveAll(request: DeriveRequest): DeriveResponse {
   const protocol = request.preset ? PRESETS[request.preset].options : (request.protocol as ProtocolOptions);
   const errors = { ...TYPICAL_ERRORS, ...Object.fromEntries(Object.entries(request.errors ?? {}).filter(([, v]) => v != null)) };
+  const sample = request.sample && withoutNulls(request.sample);
   let listed = 0;
   return {
     trees: request.trees.map((plain, i) => {
-      const tree = deriveOne(plain, `trees[${i}]`, protocol, errors);
+      const tree = deriveOne(plain, `trees[${i}]`, protocol, errors, sample);
       // an answer is not to grow far beyond what was asked: past so many errors each tree says its first alone
       const most = Math.max(1, MOST_LISTED - listed);
       listed += tree.errors.length;
@@ -24,7 +27,13 @@ export function deriveAll(request: DeriveRequest): DeriveResponse {
   };
 }
 
-function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors: typeof TYPICAL_ERRORS): DerivedTree {
+function deriveOne(
+  plain: unknown,
+  at: string,
+  protocol: ProtocolOptions,
+  errors: typeof TYPICAL_ERRORS,
+  sample: SampleInput | null | undefined,
+): DerivedTree {
   const checked = validate(DeriveTree, plain, at);
   const given = (plain as { id?: unknown } | null)?.id;
   const id = typeof given === 'string' ? given.slice(0, 100) : null;
@@ -42,7 +51,14 @@ function deriveOne(plain: unknown, at: string, protocol: ProtocolOptions, errors
     return { id, ok: false, errors: [{ field: `${at}.readings (${quantity})`, value: value ?? null, allowed: expected }] };
   }
   const { result, findings } = outcome;
-  return { id, ok: true, result: treeAnswer(result, findings, schoolsOf(result, protocol), input), errors: [] };
+  const answer = treeAnswer(result, findings, schoolsOf(result, protocol), input);
+  if (!tree.place) return { id, ok: true, result: answer, errors: [] };
+  if (!sample) return { id, ok: false, errors: [{ field: `${at}.place`, value: null, allowed: 'a place goes with the request’s sample' }] };
+  const found = inclusionOf(result, sample, tree.place);
+  const withPlace = found.ok
+    ? { ...answer, inclusion: found.value }
+    : { ...answer, missing: { ...answer.missing, inclusion: found.missing } };
+  return { id, ok: true, result: withPlace, errors: [] };
 }
 
 /** What other schools would do on every trunk of which something is said. */

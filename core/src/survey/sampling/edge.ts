@@ -22,10 +22,13 @@ export interface CircleInside {
 }
 
 /**
- * The part of a circle inside an outline, exactly: right on edges, corners and strips, where trees are located.
+ * The part of a circle inside an outline, exactly. A tree is in from wherever a centre falls into its own circle, so the
+ * circle about the *tree*, as large as its limit, over its part inside is what it counts for: right on edges, in corners
+ * and along strips.
  * @param outline closed by itself; holes lie inside the ring and apart from each other
  * @param centre of the circle
  * @param radius metres, above 0
+ * @returns the part inside, and what a tree with this circle about it counts for
  * @throws DomainError `out-of-range` for a ring of fewer than three corners or without an area, or that crosses itself
  * @source signed sectors and triangles over each edge, as for the area of intersection of a polygon and a disc
  */
@@ -43,8 +46,10 @@ export function circleInside(outline: Outline, centre: PlanPoint, radius: Metres
 
 /**
  * Walk-through: how often a tree counts whose neighbour across the edge can't be met.
+ * @param outline closed by itself
  * @param centre of the plot, inside
  * @param tree where it stands, inside
+ * @throws DomainError `out-of-range` for an outline that is none
  * @returns 2 where the point as far beyond the tree as it is from the centre lies outside, else 1
  */
 export function walkThrough(outline: Outline, centre: PlanPoint, tree: PlanPoint): 1 | 2 {
@@ -52,7 +57,15 @@ export function walkThrough(outline: Outline, centre: PlanPoint, tree: PlanPoint
   return isInside(outline, { x: 2 * tree.x - centre.x, y: 2 * tree.y - centre.y }) ? 1 : 2;
 }
 
-const isInside = ({ ring, holes }: Outline, p: PlanPoint): boolean => inRing(ring, p) && !holes.some((hole) => inRing(hole, p));
+/**
+ * Whether a place lies in a tract.
+ * @param outline closed by itself
+ * @param p the place
+ * @returns false outside the ring and in a hole; on a boundary either
+ */
+export function isInside({ ring, holes }: Outline, p: PlanPoint): boolean {
+  return inRing(ring, p) && !holes.some((hole) => inRing(hole, p));
+}
 
 /** A ray to the east crosses the ring an odd number of times. */
 function inRing(ring: readonly PlanPoint[], p: PlanPoint): boolean {
@@ -90,9 +103,13 @@ function overEdge(a: PlanPoint, b: PlanPoint, r: number): number {
   return sector(a, enters) + triangle(enters, leaves) + sector(leaves, b);
 }
 
+/** Outlines that were looked through: of many trees in one tract it is done once. */
+const checked = new WeakSet<Outline>();
+
 /** @throws DomainError where a ring is no boundary of an area */
-function checkOutline({ ring, holes }: Outline): void {
-  for (const each of [ring, ...holes]) {
+function checkOutline(outline: Outline): void {
+  if (checked.has(outline)) return;
+  for (const each of [outline.ring, ...outline.holes]) {
     if (each.length < 3) throw new DomainError('out-of-range', 'outline', each.length, 'at least three corners');
     if (each.some((p) => !Number.isFinite(p.x) || !Number.isFinite(p.y)))
       throw new DomainError('out-of-range', 'outline', Number.NaN, 'finite numbers');
@@ -100,6 +117,7 @@ function checkOutline({ ring, holes }: Outline): void {
     if (Math.abs(area) < 1e-9) throw new DomainError('out-of-range', 'outline', area, 'a ring around an area');
     if (crossesItself(each)) throw new DomainError('out-of-range', 'outline', each.length, 'a ring that does not cross itself');
   }
+  checked.add(outline);
 }
 
 /** Whether two edges that are not neighbours meet. */

@@ -1,6 +1,6 @@
 import { type Metres, metres, type Radians, requireAbove, requireFrom, type Tangent } from '../../units';
 import type { SamplingRule } from './define';
-import { alongSlope, levelDistance } from './on-slope';
+import { alongSlope, levelOfTape } from './on-slope';
 import { checkRule, limitOf } from './rules';
 
 /** A distance from the centre to a tree, as it was found. */
@@ -61,7 +61,7 @@ export function inOrOut(rule: SamplingRule, dbh: Metres, sigmaDbh: Metres, found
   const half = to === 'bark' ? dbh / 2 : 0;
   const level = (read: Metres) =>
     along.kind === 'ground'
-      ? levelDistance(read, along.slope, along.offFallLine)
+      ? levelOfTape(read, along.slope, along.offFallLine)
       : along.kind === 'sight'
         ? metres(read * Math.cos(along.elevation))
         : read;

@@ -8,7 +8,11 @@ import { point } from './point';
 const SAMPLINGS: { readonly [K in SamplingKind]: Sampling<K> } = { circle, nested, point };
 export const SAMPLING_KINDS = Object.keys(SAMPLINGS) as SamplingKind[];
 
-/** @throws DomainError where the rule can't be one */
+/**
+ * Refuses a rule that can't be one.
+ * @param rule how trees come into the sample
+ * @throws DomainError `out-of-range`
+ */
 export const checkRule = (rule: SamplingRule): void => (SAMPLINGS[rule.kind] as Sampling<SamplingKind>).check(rule);
 
 /**

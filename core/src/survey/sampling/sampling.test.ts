@@ -7,7 +7,7 @@ import {
   circleInside,
   diameterClass,
   inOrOut,
-  levelDistance,
+  levelOfTape,
   limitOf,
   type Outline,
   type SamplingRule,
@@ -97,7 +97,7 @@ describe('a tape along a slope', () => {
             walked += Math.hypot((b - a) * dx, (b - a) * dy, height(b * dx) - height(a * dx));
           }
           expect(alongSlope(metres(l), tangent(rise), rad(off))).toBeCloseTo(walked, 8);
-          expect(levelDistance(metres(walked), tangent(rise), rad(off))).toBeCloseTo(l, 8);
+          expect(levelOfTape(metres(walked), tangent(rise), rad(off))).toBeCloseTo(l, 8);
         },
       ),
     ));

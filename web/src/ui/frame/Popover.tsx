@@ -26,10 +26,14 @@ export function Popover({ id, name, className, button, children }: Props) {
       <button ref={from} type="button" popoverTarget={id} aria-label={name} aria-haspopup="true" className={className} onClick={place}>
         {button}
       </button>
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: a key on a link is a click */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: what is clicked are the links in it */}
       <div
         ref={sheet}
         id={id}
         popover="auto"
+        // going to a page of the same document leaves this one as it is: the sheet is done all the same
+        onClick={(e) => (e.target as HTMLElement).closest('a') && sheet.current?.hidePopover()}
         className="fixed m-0 max-h-[80dvh] overflow-auto rounded-[10px] border-2 border-ink bg-sheet p-2 text-ink shadow-lg"
       >
         {children}

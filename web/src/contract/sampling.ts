@@ -1,0 +1,97 @@
+import 'reflect-metadata';
+import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind, type SamplingRule } from '@arbolito/core';
+import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional } from 'class-validator';
+import { InRange, Many, MaybeOne, One, OneOf, Says } from './describe';
+
+const oneOf = <T extends string>(values: readonly T[]) => [values, { message: `one of ${values.join(', ')}` }] as const;
+
+/** How trees come into a sample; the class is told by its kind. */
+export class SamplingBase {
+  @IsIn(...oneOf(SAMPLING_KINDS)) kind!: SamplingKind;
+}
+export class CircleInput extends SamplingBase {
+  declare kind: 'circle';
+  @InRange(0, 1000, 'm', { above: true }) @Says('Level radius of the circle.', 12.62) radius!: number;
+}
+export class NestedCircle {
+  @InRange(0, 3, 'm') @Says('Diameter from which trees are looked for in it.', 0.07) from!: number;
+  @InRange(0, 1000, 'm', { above: true }) @Says('Level radius; larger for thicker trees.', 3.99) radius!: number;
+}
+const CIRCLES = { message: 'a list of 1 to 10 circles' };
+export class NestedInput extends SamplingBase {
+  declare kind: 'nested';
+  @Many(() => NestedCircle) @ArrayMinSize(1, CIRCLES) @ArrayMaxSize(10, CIRCLES) circles!: NestedCircle[];
+}
+export class PointInput extends SamplingBase {
+  declare kind: 'point';
+  @InRange(0, 1000, '', { above: true }) @Says('Basal-area factor, m²/ha or ft²/acre as the units say.', 4) factor!: number;
+  @IsIn(...oneOf(['metric', 'us'] as const)) units!: 'metric' | 'us';
+}
+
+export class PlanPointInput {
+  @InRange(-1e7, 1e7, 'm') @Says('East.') x!: number;
+  @InRange(-1e7, 1e7, 'm') @Says('North.') y!: number;
+}
+const CORNERS = { message: 'a list of 3 to 500 corners' };
+export class RingInput {
+  @Many(() => PlanPointInput)
+  @ArrayMinSize(3, CORNERS)
+  @ArrayMaxSize(500, CORNERS)
+  @Says('Once around, either way, not crossing itself; it closes by itself.')
+  corners!: PlanPointInput[];
+}
+const HOLES = { message: 'a list of at most 20 rings' };
+export class PlanInput {
+  @One(() => PlanPointInput) @Says('Where the centre of the plot or point stands, inside.') centre!: PlanPointInput;
+  @One(() => RingInput) @Says('The tract’s boundary.') outline!: RingInput;
+  @IsOptional() @Many(() => RingInput) @ArrayMaxSize(20, HOLES) @Says('Roads and ponds that are left out.') holes?: RingInput[];
+}
+
+/** The plot or point that trees are looked at from. */
+export class SampleInput {
+  @OneOf('kind', { circle: () => CircleInput, nested: () => NestedInput, point: () => PointInput }, () => SamplingBase)
+  @Says('How trees come into it.')
+  rule!: SamplingRule;
+  @IsOptional()
+  @InRange(0, 60, 'degrees')
+  @Says('Steepest slope of the ground, 0 where it is level; needed where a distance lay along it.', 20)
+  slope?: number;
+  @IsOptional()
+  @InRange(0, 360, 'degrees')
+  @Says('Bearing downhill; needed where the ground slopes and a tape lay along it.', 145)
+  downhill?: number;
+  @MaybeOne(() => PlanInput) @Says('The edges of the tract, for trees whose bearing is told.') plan?: PlanInput;
+}
+
+/** Where a tree stands, seen from the centre. */
+export class PlaceInput {
+  @InRange(0, 10_000, '') @Says('Distance as read, in its unit.', 11.4) value!: number;
+  @IsIn(...oneOf(LENGTH_UNITS)) unit!: LengthUnit;
+  @IsIn(...oneOf(['level', 'ground', 'sight'] as const))
+  @Says('How it lay: level, along the ground, or along a line of sight.')
+  along!: 'level' | 'ground' | 'sight';
+  @IsOptional() @InRange(-89, 89, 'degrees') @Says('Of the line of sight; needed along one.') elevation?: number;
+  @IsIn(...oneOf(['axis', 'bark'] as const)) @Says('At the bark half the diameter is added.') to!: 'axis' | 'bark';
+  @IsIn(...oneOf(['tape', 'paces', 'laser', 'ultrasonic'] as const)) by!: 'tape' | 'paces' | 'laser' | 'ultrasonic';
+  @IsOptional() @InRange(0, 100, 'm') @Says('Its standard error; the typical one of what it was read with when left out.') sigma?: number;
+  @IsOptional() @InRange(0, 360, 'degrees') @Says('Bearing from the centre, the same north as downhill and plan.', 72) bearing?: number;
+}
+
+/** Whether a tree is in. */
+export class InclusionAnswer {
+  @IsBoolean() in!: boolean;
+  @IsBoolean() @Says('Too near the limit for what it was read with: tape distance and diameter.') near!: boolean;
+  @IsNumber() @Says('Level, from the centre to the axis, m.') distance!: number;
+  @IsNumber() @Says('Up to which it is in, m.') limit!: number;
+  @IsNumber() @Says('Limit less distance, m: from 0 on it is in.') margin!: number;
+  @IsNumber() @Says('Standard error of the margin, the diameter’s in it, m.') sigma!: number;
+  @IsOptional() @IsNumber() @Says('What a tape laid the same way to the same end reads at the limit, m; null where no length does.') tape!:
+    | number
+    | null;
+  @IsNumber() @Says('Trees of a hectare that it stands for.') perHectare!: number;
+  @IsOptional()
+  @IsInt()
+  @Says('Walk-through: 2 where the point as far beyond it lies outside; null without plan and bearing.')
+  walkThrough!: 1 | 2 | null;
+  @IsOptional() @IsNumber() @Says('Its whole circle over the part inside the plan; null without a plan.') edgeWeight!: number | null;
+}
