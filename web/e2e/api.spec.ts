@@ -82,6 +82,14 @@ test('pages carry a policy without inline scripts of others', async ({ page }) =
   expect(refused.length).toBeGreaterThan(0);
 });
 
+test('the service worker may ask this server, and nobody else', async ({ request }) => {
+  const worker = await request.get('/service-worker.js');
+  expect(worker.headers()['content-security-policy']).toMatch(/^default-src 'none';.*connect-src 'self'$/);
+  expect((await request.get('/icon.svg')).headers()['content-security-policy']).not.toContain('connect-src');
+  const manifest = (await (await request.get('/manifest.webmanifest')).json()) as { icons: { src: string }[] };
+  for (const { src } of manifest.icons) expect((await request.get(src)).status(), src).toBe(200);
+});
+
 test('a page opens a second time, when the server only says that it has not changed; old addresses lead to it', async ({
   page,
   request,

@@ -4,6 +4,7 @@ import { afterPaint } from './after-paint';
 import { type BookState, EMPTY } from './book-state';
 import { dropEarlier, whenOutdated } from './database';
 import { deviceName, readJson, writeJson } from './device';
+import { type Exchange, Exchanges } from './exchanges';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type News, newsChannel } from './news';
 import { Outbox } from './outbox';
@@ -15,7 +16,6 @@ import { along, correctLocally, isWhole, keepLocally, leaveBehind, partlyHere, p
 const server = () => import('./synchronise');
 
 const PAUSE_MS = 20_000;
-const SOON_MS = 700;
 /** The day on which the server's book was last taken in. */
 const TAKEN_IN = 'arbolito.taken-in';
 
@@ -24,14 +24,12 @@ class BookStore {
   private state = EMPTY;
   private readonly page = new PageBook();
   private readonly outbox = new Outbox();
+  private readonly exchanges = new Exchanges((what) => this.exchange(what));
   /** Whether this browser gives no access to its disk. */
   private unreadable = false;
   /** What this device's disk did not take. */
   private loose: AnyRecord[] = [];
   private readonly listeners = new Set<() => void>();
-  private running: Promise<void> | null = null;
-  private wanted: 'send' | 'all' | null = null;
-  private soon: ReturnType<typeof setTimeout> | null = null;
   private channel: BroadcastChannel | null = null;
 
   subscribe = (listener: () => void): (() => void) => {
@@ -65,7 +63,7 @@ class BookStore {
         ? 'It is in the journal and is tried again at the next opening.'
         : 'It is in this page alone, and gone with it unless the server has it before.';
       this.set({ trouble: `This device could not store it (${(e as Error).message}). ${where}`, ...this.outbox.counts() });
-      this.sendSoon();
+      this.exchanges.soon();
       return;
     }
     strikeFromJournal(records);
@@ -73,7 +71,7 @@ class BookStore {
     this.outbox.stored(records);
     this.set({ trouble: null, ...this.outbox.counts() });
     this.tell({ written: stored, kept: true });
-    this.sendSoon();
+    this.exchanges.soon();
   }
 
   /** Puts a corrected record in the place of a refused one, and sends it. */
@@ -132,41 +130,22 @@ class BookStore {
     void this.sync();
   }
 
-  /** Sends in a moment: what is kept one after the other goes together, and no request is made between two keys. */
-  private sendSoon(): void {
-    this.soon ??= setTimeout(() => {
-      this.soon = null;
-      void this.exchange('send');
-    }, SOON_MS);
-  }
-
   /** Sends what is unsent and takes in what is new. */
-  sync = (): Promise<void> => this.exchange('all');
+  sync = (): Promise<void> => this.exchanges.now('all');
 
-  private exchange(what: 'send' | 'all'): Promise<void> {
-    if (this.wanted !== 'all') this.wanted = what;
-    this.running ??= this.run().finally(() => {
-      this.running = null;
-    });
-    return this.running;
-  }
-
-  private async run(): Promise<void> {
-    for (let what = this.wanted; what; what = this.wanted) {
-      this.wanted = null;
-      try {
-        await this.sendLoose();
-        if (what === 'send') await (await server()).send();
-        else await this.takeIn();
-        await this.readOutbox();
-        this.set({ reached: true });
-        const clock = (await server()).clockRecords();
-        if (clock.length > 0) await this.keep(clock);
-        if (this.outbox.isEmpty) await dropEarlier();
-      } catch {
-        // no network is the usual state in the woods, not an error; the outbox keeps everything
-        this.set({ reached: false });
-      }
+  private async exchange(what: Exchange): Promise<void> {
+    try {
+      await this.sendLoose();
+      if (what === 'send') await (await server()).send();
+      else await this.takeIn();
+      await this.readOutbox();
+      this.set({ reached: true });
+      const clock = (await server()).clockRecords();
+      if (clock.length > 0) await this.keep(clock);
+      if (this.outbox.isEmpty) await dropEarlier();
+    } catch {
+      // no network is the usual state in the woods, not an error; the outbox keeps everything
+      this.set({ reached: false });
     }
   }
 
