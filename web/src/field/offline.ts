@@ -34,13 +34,14 @@ async function register(): Promise<void> {
   const workers = navigator.serviceWorker;
   // private windows of some browsers have none: without a network their pages do not open anew
   if (!workers) return saidOfDevice({ pagesHere: false });
-  const had = workers.controller !== null;
+  let held = workers.controller !== null;
   let asked = false;
   workers.addEventListener('controllerchange', () => {
     saidOfDevice({ pagesHere: true });
     // the first one takes over an open page as it is; of a newer one the page that took it begins anew, others when they rest
     if (asked) location.reload();
-    else if (had) saidOfDevice({ takeNewer: () => location.reload() });
+    else if (held) saidOfDevice({ takeNewer: () => location.reload() });
+    held = true;
   });
   const registration = await workers.register(WORKER);
   const look = () => {
@@ -55,7 +56,7 @@ async function register(): Promise<void> {
   };
   look();
   registration.addEventListener('updatefound', () => registration.installing?.addEventListener('statechange', look));
-  if (registration.active && had) saidOfDevice({ pagesHere: true });
+  if (registration.active) saidOfDevice({ pagesHere: true });
   setInterval(() => document.visibilityState === 'visible' && void registration.update().catch(() => {}), ASK_AGAIN_MS);
 }
 
