@@ -195,6 +195,8 @@ class BookStore {
 
   /** What is opened is carried: the survey or the tree that the address names. */
   private async opened(): Promise<void> {
+    // what is here is shown before the server is asked for more
+    await afterPaint();
     const asked = new URLSearchParams(location.search);
     const [survey, tree] = [asked.get('survey'), asked.get('tree')];
     if (survey) await takeAlong(survey).catch(() => {});

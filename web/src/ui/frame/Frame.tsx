@@ -1,7 +1,6 @@
 import { Menu, Search } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react';
 import { navigate } from 'wouter/use-browser-location';
-import { afterPaint } from '../../field/after-paint';
 import { KeptState } from '../KeptState';
 import { Mark } from '../Mark';
 import { DisplaySelect } from './DisplaySelect';
@@ -43,7 +42,11 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
     setFind(false);
     setEarly('');
   };
-  useEffect(() => void afterPaint().then(() => import('../../field/offline').then((o) => o.watchDevice()).catch(() => {})), []);
+  useEffect(() => {
+    // nobody waits for it: what is on the screen comes first
+    const soon = setTimeout(() => void import('../../field/offline').then((o) => o.watchDevice()).catch(() => {}), SOON_MS);
+    return () => clearTimeout(soon);
+  }, []);
   const go = (href: string) => (among && isTab(href) ? navigate(href) : location.assign(href));
   return (
     <div className={`frame ${fill ? 'frame-fill' : ''}`} data-index={fill ? undefined : ''}>
@@ -160,6 +163,7 @@ function Own() {
 }
 
 const IDLE_MS = 2000;
+const SOON_MS = 300;
 
 /** Whether a key is meant for what has the focus; the field of readings that is still empty takes no question mark. */
 function isTyping(target: HTMLElement): boolean {
