@@ -6,14 +6,12 @@ import { build } from 'esbuild';
 
 const dir = path.join(import.meta.dirname, 'dist/client');
 const OUT = 'service-worker.js';
-// scripts of languages that nobody chose, and the worker itself
-const LEFT_OUT = /\.map$/;
 
 const files = fs
   .readdirSync(dir, { recursive: true, withFileTypes: true })
   .filter((f) => f.isFile())
   .map((f) => path.relative(dir, path.join(f.parentPath, f.name)))
-  .filter((f) => f !== OUT && !LEFT_OUT.test(f))
+  .filter((f) => f !== OUT)
   .sort()
   .map((file) => {
     const hash = createHash('sha256')

@@ -2,12 +2,11 @@ import 'reflect-metadata';
 import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind, type SamplingRule } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional } from 'class-validator';
 import { InRange, Many, MaybeOne, One, OneOf, Says } from './describe';
-
-const oneOf = <T extends string>(values: readonly T[]) => [values, { message: `one of ${values.join(', ')}` }] as const;
+import { oneOf } from './reading-base';
 
 /** How trees come into a sample; the class is told by its kind. */
 export class SamplingBase {
-  @IsIn(...oneOf(SAMPLING_KINDS)) kind!: SamplingKind;
+  @IsIn(SAMPLING_KINDS, oneOf(SAMPLING_KINDS)) kind!: SamplingKind;
 }
 export class CircleInput extends SamplingBase {
   declare kind: 'circle';
@@ -25,7 +24,7 @@ export class NestedInput extends SamplingBase {
 export class PointInput extends SamplingBase {
   declare kind: 'point';
   @InRange(0, 1000, '', { above: true }) @Says('Basal-area factor, m²/ha or ft²/acre as the units say.', 4) factor!: number;
-  @IsIn(...oneOf(['metric', 'us'] as const)) units!: 'metric' | 'us';
+  @IsIn(['metric', 'us'], oneOf(['metric', 'us'])) units!: 'metric' | 'us';
 }
 
 export class PlanPointInput {
@@ -66,13 +65,17 @@ export class SampleInput {
 /** Where a tree stands, seen from the centre. */
 export class PlaceInput {
   @InRange(0, 10_000, '') @Says('Distance as read, in its unit.', 11.4) value!: number;
-  @IsIn(...oneOf(LENGTH_UNITS)) unit!: LengthUnit;
-  @IsIn(...oneOf(['level', 'ground', 'sight'] as const))
+  @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
+  @IsIn(['level', 'ground', 'sight'], oneOf(['level', 'ground', 'sight']))
   @Says('How it lay: level, along the ground, or along a line of sight.')
   along!: 'level' | 'ground' | 'sight';
   @IsOptional() @InRange(-89, 89, 'degrees') @Says('Of the line of sight; needed along one.') elevation?: number;
-  @IsIn(...oneOf(['axis', 'bark'] as const)) @Says('At the bark half the diameter is added.') to!: 'axis' | 'bark';
-  @IsIn(...oneOf(['tape', 'paces', 'laser', 'ultrasonic'] as const)) by!: 'tape' | 'paces' | 'laser' | 'ultrasonic';
+  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark'])) @Says('At the bark half the diameter is added.') to!: 'axis' | 'bark';
+  @IsIn(['tape', 'paces', 'laser', 'ultrasonic'], oneOf(['tape', 'paces', 'laser', 'ultrasonic'])) by!:
+    | 'tape'
+    | 'paces'
+    | 'laser'
+    | 'ultrasonic';
   @IsOptional() @InRange(0, 100, 'm') @Says('Its standard error; the typical one of what it was read with when left out.') sigma?: number;
   @IsOptional() @InRange(0, 360, 'degrees') @Says('Bearing from the centre, the same north as downhill and plan.', 72) bearing?: number;
 }

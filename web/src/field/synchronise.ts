@@ -33,6 +33,12 @@ export const askServer: Ask = async (path, body) => {
   return response.json();
 };
 
+const push = async (records: readonly AnyRecord[], ask: Ask) =>
+  ((await ask('/api/v1/sync', { records })) as { answers: PushAnswer[] }).answers;
+/** Of what was sent, the ids of what the server has now. */
+const thereBy = (answers: readonly PushAnswer[]) =>
+  answers.flatMap((a) => (a.id && (a.status === 'stored' || a.status === 'known') ? [a.id] : []));
+
 /**
  * Sends records that are in no outbox.
  * @returns ids of those the server has now
@@ -40,8 +46,8 @@ export const askServer: Ask = async (path, body) => {
 export async function sendRecords(records: readonly AnyRecord[], ask: Ask = askServer): Promise<ReadonlySet<string>> {
   const there = new Set<string>();
   for (let i = 0; i < records.length; i += BATCH) {
-    const { answers } = (await ask('/api/v1/sync', { records: records.slice(i, i + BATCH) })) as { answers: PushAnswer[] };
-    for (const a of answers) if (a.id && (a.status === 'stored' || a.status === 'known')) there.add(a.id);
+    const answers = await push(records.slice(i, i + BATCH), ask);
+    for (const id of thereBy(answers)) there.add(id);
   }
   return there;
 }
@@ -64,8 +70,8 @@ export async function send(ask: Ask = askServer): Promise<void> {
   for (let i = 0; i < waiting.length; i += BATCH) {
     const records = await recordsById(waiting.slice(i, i + BATCH));
     if (records.length === 0) continue;
-    const { answers } = (await ask('/api/v1/sync', { records })) as { answers: PushAnswer[] };
-    const done = answers.flatMap((a) => (a.id && (a.status === 'stored' || a.status === 'known') ? [a.id] : []));
+    const answers = await push(records, ask);
+    const done = thereBy(answers);
     const refused = answers.flatMap((a, i) =>
       a.status === 'refused' ? [{ id: a.id ?? (records[i] as AnyRecord).id, refused: ownFields(a.errors) }] : [],
     );

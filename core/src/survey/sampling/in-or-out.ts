@@ -1,6 +1,6 @@
 import { type Metres, metres, type Radians, requireAbove, requireFrom, type Tangent } from '../../units';
 import type { SamplingRule } from './define';
-import { alongSlope, levelOfTape } from './on-slope';
+import { alongSlope } from './on-slope';
 import { checkRule, limitOf } from './rules';
 
 /** A distance from the centre to a tree, as it was found. */
@@ -59,23 +59,18 @@ export function inOrOut(rule: SamplingRule, dbh: Metres, sigmaDbh: Metres, found
   if (limit === null) return null;
   const { along, to } = found;
   const half = to === 'bark' ? dbh / 2 : 0;
-  const level = (read: Metres) =>
+  // a length read the way the distance was, of each metre level
+  const perLevel =
     along.kind === 'ground'
-      ? levelOfTape(read, along.slope, along.offFallLine)
+      ? alongSlope(metres(1), along.slope, along.offFallLine)
       : along.kind === 'sight'
-        ? metres(read * Math.cos(along.elevation))
-        : read;
-  const read = (l: Metres) =>
-    along.kind === 'ground'
-      ? alongSlope(l, along.slope, along.offFallLine)
-      : along.kind === 'sight'
-        ? metres(l / Math.cos(along.elevation))
-        : l;
-  const distance = metres(level(found.read) + half);
+        ? 1 / Math.cos(along.elevation)
+        : 1;
+  const distance = metres(found.read / perLevel + half);
   const margin = metres(limit.distance - distance);
   // the diameter moves the limit, and half of it the distance that ended at the bark
   const byDiameter = limit.perDiameter - (to === 'bark' ? 0.5 : 0);
-  const sigma = metres(Math.hypot(level(found.sigma), byDiameter * sigmaDbh));
+  const sigma = metres(Math.hypot(found.sigma / perLevel, byDiameter * sigmaDbh));
   const onAStep = limit.steps.some((step) => Math.abs(dbh - step) <= SURE * sigmaDbh && sigmaDbh > 0);
   return {
     in: margin >= -TOUCHES,
@@ -84,7 +79,7 @@ export function inOrOut(rule: SamplingRule, dbh: Metres, sigmaDbh: Metres, found
     margin,
     sigma,
     near: Math.abs(margin) <= SURE * sigma || onAStep,
-    tape: limit.distance > half ? read(metres(limit.distance - half)) : null,
+    tape: limit.distance > half ? metres((limit.distance - half) * perLevel) : null,
     perHectare: limit.perHectare,
   };
 }
