@@ -36,13 +36,17 @@ export interface ReadingErrors {
   readonly lean: number;
   /** Of an eye-height figure, metres. */
   readonly eyeHeight: number;
+  /** Of a bearing by hand compass, radians, and of a distance that somebody judged, as a share. */
+  readonly compass: number;
+  readonly byEye: number;
 }
 
 /**
  * Optical clinometer ±0.25°, level tape 0.1 %, slope tape 0.3 %, diameter tape ±0.2 cm, caliper ±0.3 cm, Biltmore stick
  * 4 %, paces 4 %, laser ±0.15 m and ±0.2°, ultrasonic 1 %, protractor ±1°, stick 5 %, shadow 4 %. For optical diameters
  * and fixed-base rangefinders (3 %), the eye (15 %), reported heights (2 %), a height along the tree (0.3 %, as a tape
- * along a slope) and a lean by eye (±2°) the literature gives no one figure: these are careful ones.
+ * along a slope), a lean by eye (±2°), a bearing by hand compass (±2°) and a distance by eye (20 %) the literature gives no
+ * one figure: these are careful ones.
  * @source docs/methods.md, typical errors
  */
 export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
@@ -66,6 +70,8 @@ export const TYPICAL_ERRORS: ReadingErrors = Object.freeze({
   direct: 0.003,
   lean: (2 * Math.PI) / 180,
   eyeHeight: 0.1,
+  compass: (2 * Math.PI) / 180,
+  byEye: 0.2,
 });
 
 /** Eye height assumed of a person who has not given one, metres; shown as an assumption wherever it is used. */

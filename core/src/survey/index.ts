@@ -6,11 +6,13 @@ export { productOf } from './product';
 export {
   GROUND_REFERENCES,
   type GroundReference,
+  type HeightChoice,
   type MerchantableRule,
   type Preset,
   type PresetKey,
   type ProductClass,
   type ProtocolOptions,
+  type Regeneration,
 } from './protocol';
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
 export {
@@ -21,17 +23,31 @@ export {
   circleInside,
   type DistanceToTree,
   diameterClass,
+  edgeWayOf,
   type Inclusion,
   inOrOut,
-  isInside,
   type Limit,
   levelOfTape,
   limitOf,
-  type Outline,
-  type PlanPoint,
+  readPerLevel,
   SAMPLING_KINDS,
   type SamplingKind,
   type SamplingRule,
   walkThrough,
 } from './sampling/index';
 export { type Tally, type TallyLine, type TallyTree, tally } from './tally';
+export {
+  CROWN_CLASSES,
+  type CrownClass,
+  OWN_KINDS,
+  type OwnField,
+  type OwnValue,
+  STATUS_LETTERS,
+  TREE_QUESTIONS,
+  TREE_STATUSES,
+  type TreeQuestion,
+  type TreeStatus,
+  USUALLY_COUNTED,
+  wrongWithAnswer,
+  wrongWithField,
+} from './tree-questions';

@@ -71,6 +71,11 @@ const monitoring: ProtocolOptions = {
 
 const street: ProtocolOptions = {
   ...forestMetric,
+  asks: ['status', 'damage'],
+  ownFields: [
+    { kind: 'choice', key: 'condition', name: 'condition', choices: ['good', 'fair', 'poor', 'dying'] },
+    { kind: 'choice', key: 'conflict', name: 'conflict', choices: ['none', 'wires', 'pavement', 'building', 'sight line', 'pipes'] },
+  ],
   foundBy: 'tape',
   groundReference: 'mid-slope',
   lean: 'axis',
@@ -85,8 +90,9 @@ const street: ProtocolOptions = {
   heightTolerance: { absolute: 1, relative: 0.1 },
 };
 
+const { asks: _, ownFields: __, ...streetUnasked } = street;
 const tallTree: ProtocolOptions = {
-  ...street,
+  ...streetUnasked,
   breastHeight: BREAST_HEIGHT_US,
   swelling: 'just-above-below-if-worse',
   lowBranches: 'just-above-below-if-worse',

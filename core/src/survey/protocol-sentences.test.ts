@@ -1,7 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { PRESET_KEYS, PRESETS, type ProtocolOptions, protocolSentences } from './index';
 
-const MAY_BE_LEFT_OUT = ['heightSample', 'products', 'formClass', 'taperPerLog', 'logRule'];
+const MAY_BE_LEFT_OUT = [
+  'heightSample',
+  'products',
+  'formClass',
+  'taperPerLog',
+  'logRule',
+  'classNames',
+  'heightChoice',
+  'distanceAt',
+  'smallestDiameter',
+  'countedStatuses',
+  'asks',
+  'ownFields',
+  'regeneration',
+  'deadwood',
+];
 
 describe('a protocol read out', () => {
   it.each(PRESET_KEYS)('%s leaves no option out, in whole sentences', (key) => {
@@ -22,6 +37,15 @@ describe('a protocol read out', () => {
       { formClass: 80 },
       { taperPerLog: 1.5 },
       { logRule: 'scribner' },
+      { classNames: 'lower-limit' },
+      { heightChoice: 'first-of-class' },
+      { distanceAt: 'ground' },
+      { smallestDiameter: 0.07 },
+      { countedStatuses: ['alive'] },
+      { asks: ['status', 'cull'] },
+      { ownFields: [{ kind: 'number', key: 'n', name: 'nests', from: 0, to: 9 }] },
+      { regeneration: { radius: 2, classes: ['under 1.3 m', 'taller'] } },
+      { deadwood: true },
       { foundBy: 'tape' },
       { groundReference: 'root-flare' },
       { lean: 'axis' },

@@ -1,6 +1,7 @@
 import { formatNumber, fromMetres, type Metres, metres, type UnitSystem } from '../units';
 import { LOG_RULES } from '../volume/index';
-import type { MerchantableRule, ProductClass, ProtocolOptions } from './protocol';
+import type { HeightChoice, MerchantableRule, ProductClass, ProtocolOptions } from './protocol';
+import { type OwnField, USUALLY_COUNTED } from './tree-questions';
 
 /** One option of a protocol, read out. */
 export interface ProtocolSentence {
@@ -77,7 +78,61 @@ export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence
       `Species without a taper of their own lose ${p.taperPerLog ?? 2} in of diameter in each log above the butt log.`,
     ),
     say('logRule', 'Board feet', `Board feet are shown by ${LOG_RULES[p.logRule ?? 'doyle'].name} first, by the other rules beside it.`),
+    say(
+      'classNames',
+      'Names of classes',
+      p.classNames === 'lower-limit'
+        ? 'Classes are named by their lower limit.'
+        : 'Classes are named by their middle, a multiple of the width.',
+    ),
+    say('heightChoice', 'Heights of', HEIGHTS[p.heightChoice ?? 'chance']),
+    say(
+      'distanceAt',
+      'Distance from a centre',
+      `On plots the distance from the centre ends at the pith, at ${p.distanceAt === 'ground' ? 'the ground' : 'breast height'}.`,
+    ),
+    say(
+      'smallestDiameter',
+      'Smallest tree',
+      p.smallestDiameter ? `Trees under ${thin(p.smallestDiameter, p.units)} are not counted.` : 'Trees of any diameter are counted.',
+    ),
+    say('countedStatuses', 'Counted', `Trees that are ${named(p.countedStatuses ?? USUALLY_COUNTED)} are counted.`),
+    say(
+      'asks',
+      'Asked of a tree',
+      p.asks?.length ? `Of every tree is asked: ${named(p.asks)}.` : 'Nothing is asked beside what is measured.',
+    ),
+    say(
+      'ownFields',
+      'Own questions',
+      p.ownFields?.length
+        ? `This survey also asks: ${p.ownFields.map(ownField).join('; ')}.`
+        : 'There are no questions of the survey’s own.',
+    ),
+    say(
+      'regeneration',
+      'Young trees',
+      p.regeneration
+        ? `Young trees are counted on ${long(p.regeneration.radius)} about the centre, by ${p.regeneration.classes.join(', ')}.`
+        : 'Young trees are not counted.',
+    ),
+    say('deadwood', 'Dead wood', p.deadwood ? 'Pieces of dead wood are measured on plots.' : 'Dead wood on the ground is not measured.'),
   ];
+}
+
+const named = (words: readonly string[]) => words.map((w) => w.replaceAll('-', ' ')).join(', ');
+const HEIGHTS: Record<HeightChoice, string> = {
+  chance: 'Which trees want a height is drawn by chance.',
+  'first-of-class': 'The first tree of each species and diameter class on a plot wants a height.',
+  spread: 'Heights are spread over the diameters of each species: where few are known yet, the next one wants one.',
+};
+
+/** A question of the survey's own, with what may be answered. */
+function ownField(f: OwnField): string {
+  if (f.kind === 'choice') return `${f.name} (${f.choices.join(', ')})`;
+  if (f.kind !== 'number') return `${f.name} (${f.kind === 'text' ? 'in words' : 'yes or no'})`;
+  const range = f.from == null && f.to == null ? 'a number' : `${f.from ?? ''} to ${f.to ?? ''}`.trim();
+  return `${f.name} (${range}${f.unit ? ` ${f.unit}` : ''})`;
 }
 
 const SAMPLE = (every: number) =>

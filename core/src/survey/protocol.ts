@@ -1,6 +1,8 @@
 import type { DiameterRounding } from '../diameter/index';
 import type { LengthUnit, UnitSystem } from '../units';
 import type { LogRuleName } from '../volume/index';
+import type { ClassNames } from './sampling/index';
+import type { OwnField, TreeQuestion, TreeStatus } from './tree-questions';
 
 /** Every option on which schools differ, in the order in which they are decided at a tree. Lengths in metres unless named. */
 export interface ProtocolOptions {
@@ -35,6 +37,34 @@ export interface ProtocolOptions {
   readonly taperPerLog?: number;
   /** The board-foot rule that is shown first; Doyle when left out. */
   readonly logRule?: LogRuleName;
+  /** What classes of diameter are named by; their middle when left out. */
+  readonly classNames?: ClassNames;
+  /** Which of the trees that one in `heightSample` is counted among want a height; drawn by chance when left out. */
+  readonly heightChoice?: HeightChoice;
+  /** Where on a stem the distance from a plot's centre ends, to the pith; breast height when left out. */
+  readonly distanceAt?: 'breast-height' | 'ground';
+  /** Trees under it, metres, are not counted; 0 when left out. */
+  readonly smallestDiameter?: number;
+  /** Which trees are counted; what stands, alive or dead, when left out. */
+  readonly countedStatuses?: readonly TreeStatus[];
+  /** What is asked of every tree beside what is measured; nothing when left out. */
+  readonly asks?: readonly TreeQuestion[];
+  /** Questions of the survey's own. */
+  readonly ownFields?: readonly OwnField[];
+  /** Young trees counted by class on a small circle about the centre; none when left out. */
+  readonly regeneration?: Regeneration | null;
+  /** Whether pieces of dead wood are measured on plots. */
+  readonly deadwood?: boolean;
+}
+
+/** By chance; the first of each species and diameter class on a plot; or spread over the diameters of each species. */
+export type HeightChoice = 'chance' | 'first-of-class' | 'spread';
+
+export interface Regeneration {
+  /** Level radius of the circle, metres. */
+  readonly radius: number;
+  /** What is counted apart, in their order: heights or sizes as the survey names them. */
+  readonly classes: readonly string[];
 }
 
 /** What stems from some diameter on are grown for. */

@@ -1,6 +1,9 @@
-import { checkSurvey, type Finding, metres, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
+import { checkSurvey, type Finding, metres, type Position, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
+import type { PlotState } from '../contract/kinds/plot';
+import type { NotCounted } from './asked';
 import type { Book } from './book';
+import { positionOf } from './sample';
 import { isConfirmed, isDoubtful, rowsOf, type TreeRow } from './tree-row';
 import { byId } from './versions';
 
@@ -13,6 +16,12 @@ export interface SurveyHead {
   readonly doubtful: number;
   /** Trees of which a doubt was looked at and found right. */
   readonly confirmed: number;
+  /** Trees that are in no sum at all, by why. */
+  readonly notCounted: Readonly<Record<NotCounted, number>>;
+  /** Trees of which something is asked that nobody answered. */
+  readonly unanswered: number;
+  /** Its plots as they stand, in the order of their names. */
+  readonly plots: readonly PlotMark[];
   /** Tags of trees of which a value can't be so and is in no sum. */
   readonly out: readonly string[];
   /** The median standard error of its heights, metres. */
@@ -21,6 +30,14 @@ export interface SurveyHead {
   readonly ranked: readonly number[];
   /** Id of its newest reading, else of its newest tree, else its own: ids go by time. */
   readonly last: string;
+}
+/** A plot in a survey's small picture. */
+export interface PlotMark {
+  readonly id: string;
+  readonly name: string;
+  readonly state: PlotState | null;
+  /** Degrees; null where nobody said where it lies. */
+  readonly at: Position | null;
 }
 /** Everything a survey's page shows. */
 export interface SurveySheet {
@@ -37,14 +54,27 @@ export function sheetOf(book: Book, surveyId: string): SurveySheet | null {
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
 export function sheetUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyHead['protocol']): SurveySheet {
-  return sheetFrom(survey, protocol, rowsOf(book, survey.entity, { protocol: protocol.options }));
+  return sheetFrom(survey, protocol, marksOf(book, survey.entity), rowsOf(book, survey.entity, { protocol: protocol.options }));
 }
+
+/** The plots of a survey by name, numbers as numbers. */
+export const marksOf = (book: Book, survey: string): readonly PlotMark[] =>
+  book
+    .partsOf(survey, 'plot')
+    .map(({ entity, body }) => ({ id: entity, name: body.name, state: body.state ?? null, at: positionOf(body) }))
+    .sort((a, b) => byName.compare(a.name, b.name) || (a.id < b.id ? -1 : 1));
+const byName = new Intl.Collator('en', { numeric: true });
 
 /**
  * A survey's sheet from the rows of its trees.
  * @param own by id, each for itself
  */
-export function sheetFrom(survey: RecordOf<'survey'>, protocol: SurveyHead['protocol'], own: readonly TreeRow[]): SurveySheet {
+export function sheetFrom(
+  survey: RecordOf<'survey'>,
+  protocol: SurveyHead['protocol'],
+  plots: readonly PlotMark[],
+  own: readonly TreeRow[],
+): SurveySheet {
   const rows = amongEachOther(
     own.filter((r) => !r.struck),
     protocol.options,
@@ -54,7 +84,10 @@ export function sheetFrom(survey: RecordOf<'survey'>, protocol: SurveyHead['prot
     head: {
       survey,
       protocol,
-      sums: tally(rows.map(countedOf)),
+      sums: tally(rows.filter((r) => r.notCounted === null).map(countedOf)),
+      notCounted: countWhy(rows),
+      unanswered: rows.filter((r) => r.unanswered.length > 0).length,
+      plots,
       withHeight: rows.filter((r) => r.height !== null).length,
       doubtful: rows.filter(isDoubtful).length,
       confirmed: rows.filter(isConfirmed).length,
@@ -75,6 +108,12 @@ function countedOf({ species, basalArea, volume, boards, out }: TreeRow) {
     volume: out.length > 0 ? null : volume,
     boardFeet: out.length > 0 ? null : (boards?.boardFeet ?? null),
   };
+}
+
+function countWhy(rows: readonly TreeRow[]): SurveyHead['notCounted'] {
+  const counts: Record<NotCounted, number> = { status: 0, 'too-thin': 0, out: 0 };
+  for (const { notCounted } of rows) if (notCounted !== null) counts[notCounted]++;
+  return counts;
 }
 
 /** So many say what a picture of them all would. */

@@ -11,8 +11,10 @@ import {
 } from '@arbolito/core';
 import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
+import { type NotCounted, notCounted, type Said, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
 import { inputOf, tryResult } from './derive';
+import { type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
 import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
 import type { BookTree } from './tree';
@@ -41,7 +43,7 @@ export interface TreeRow {
   readonly findings: readonly Finding[];
   /** What the other trees of its survey do. */
   readonly among: readonly Finding[];
-  /** Why the tree can't be derived at all, or counts for nothing. */
+  /** Why the tree can't be derived at all, counts for nothing, or is answered in a way its survey does not allow. */
   readonly trouble: string | null;
   /** What was doubted of it and somebody found right. */
   readonly seen: readonly Seen[];
@@ -49,6 +51,13 @@ export interface TreeRow {
   readonly heightOn: string | null;
   /** Its height as somebody called it by eye, over the measured one less 1; null where that was not both. */
   readonly byEye: { readonly person: string; readonly share: number } | null;
+  /** Where it stands on its plot, and whether it is in. */
+  readonly onPlot: OnPlot;
+  /** What was answered of it beside what was measured, and what its survey asks and nobody answered. */
+  readonly said: Said;
+  readonly unanswered: readonly string[];
+  /** Why it is in no sum at all. */
+  readonly notCounted: NotCounted | null;
   /** What can't be so and is left out of sums; the tree itself stays counted. */
   readonly out: readonly Measured[];
   /** Whether it is struck out: listed, and counted nowhere. */
@@ -94,23 +103,25 @@ export interface RowsUnder {
 }
 
 /** The rows of a survey's trees that are in the book, each for itself, by id. */
-export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly TreeRow[] =>
-  [
-    ...book.treesOf(survey).map((t) => rowOf(book, t, under)),
+export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly TreeRow[] => {
+  const plots = new PlotsOf(book, survey);
+  return [
+    ...book.treesOf(survey).map((t) => rowOf(book, t, under, plots.of(t.body.plot ?? null))),
     ...book.contestedTreesOf(survey).map((t) => emptyRow(t.heads.at(-1) as RecordOf<'tree'>, { trouble: UNDECIDED_TREE })),
     ...book
       .struckTreesOf(survey)
       .map((t) => emptyRow(t, { struck: true, species: book.find('species', t.body.species)?.body.name ?? null })),
   ].sort(byId);
+};
 
-function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder): TreeRow {
+function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
   if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
   const species = book.find('species', record.body.species)?.body.name ?? null;
-  const from = known ? fromOf(tree, species, known.program, protocol) : '';
+  const from = known ? fromOf(tree, species, known.program, protocol, plot) : '';
   const before = known?.rows.get(tree.id);
-  return from !== '' && before?.from === from ? { ...before, among: NOTHING } : { ...worked(tree, species, protocol), from };
+  return from !== '' && before?.from === from ? { ...before, among: NOTHING } : { ...worked(tree, species, protocol, plot), from };
 }
 const NOTHING: readonly Finding[] = [];
 
@@ -124,12 +135,18 @@ function textOf(protocol: ProtocolOptions): string {
 }
 
 /** Everything a row follows from, in short. */
-function fromOf({ record, visits, ...tree }: BookTree, species: string | null, program: string, protocol: ProtocolOptions): string {
+function fromOf(
+  { record, visits, ...tree }: BookTree,
+  species: string | null,
+  program: string,
+  protocol: ProtocolOptions,
+  plot: JudgedPlot | null,
+): string {
   const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
   const all = [
-    record.body.tag,
-    record.body.product,
-    record.body.plot,
+    // all that is said of the tree itself stands in one version
+    record.id,
+    plot?.from,
     species,
     tree.species,
     read,
@@ -146,7 +163,7 @@ const inShort = (text: string): string => `${murmur(text, 1).result().toString(3
 
 const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
 
-function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions): TreeRow {
+function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions, plot: JudgedPlot | null): TreeRow {
   const outcome = treeOutcome(tree, protocol);
   const result = outcome.ok ? outcome.result : undefined;
   const findings = outcome.ok ? outcome.findings : NOTHING;
@@ -154,10 +171,15 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
   const basalArea = or(result?.basalArea, (g) => g.value);
   const own = or(result?.height, (h) => ({ height: h.value, sigma: h.sigma, on: null, volume: or(result?.cubic, (v) => v.value) }));
   const tall = own ?? earlierHeight(tree, protocol, basalArea);
+  const stands = plot ? onPlot(tree.record, plot, result) : NOT_PLACED;
+  const said = saidOf(tree.record.body);
+  const thickest = largestOf(result);
+  const judged = { out: stands.inclusion?.in === false, underRule: stands.unsaid?.code === 'too-thin' };
+  const [wrong] = wrongAnswers(said, protocol);
   return {
     ...emptyRow(tree.record, { species }),
     dbh: or(result?.dbh, (d) => d.value),
-    product: productOf(largestOf(result), protocol.products, tree.record.body.product ?? null),
+    product: productOf(thickest, protocol.products, tree.record.body.product ?? null),
     stems: (result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [{ dbh: s.dbh.value.value, pom: s.dbh.value.pom }] : [])),
     apart: result !== undefined && !result.dbh.ok && result.dbh.code === 'stems-stand-alone',
     height: tall?.height ?? null,
@@ -169,12 +191,16 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     boards: or(result?.boards, ({ count, boardFeet }) => ({ count, boardFeet })),
     findings,
     seen: seenOf(tree.confirmed),
+    onPlot: stands,
+    said,
+    unanswered: unanswered(said, protocol),
+    notCounted: notCounted(said, thickest > 0 ? thickest : null, judged, protocol),
     out: [
       ...new Set(
         findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
       ),
     ],
-    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : null) : outcome.error.message,
+    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? null)) : outcome.error.message,
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
     on: tree.visits.at(-1)?.on ?? null,
@@ -231,6 +257,10 @@ const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): 
   sigma: null,
   heightOn: null,
   byEye: null,
+  onPlot: NOT_PLACED,
+  said: saidOf(body),
+  unanswered: [],
+  notCounted: null,
   basalArea: null,
   volume: null,
   boards: null,

@@ -95,6 +95,8 @@ export class ErrorFigures {
   @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height along the tree itself.', 0.003) direct?: number;
   @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a lean somebody judged.', 0.035) lean?: number;
   @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of an eye height that stands for a mark.', 0.1) eyeHeight?: number;
+  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a bearing by hand compass.', 0.035) compass?: number;
+  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a distance on a plot by eye.', 0.2) byEye?: number;
 }
 
 @Together({

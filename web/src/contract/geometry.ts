@@ -1,9 +1,10 @@
 import 'reflect-metadata';
+import { checkGeoArea, DomainError, type GeoArea } from '@arbolito/core';
 import { ValidateBy } from 'class-validator';
 
 /** An outline walked with a receiver has hundreds of corners, one drawn from a map some thousands. */
 export const MOST_CORNERS = 5000;
-const WORDS = `a GeoJSON Polygon or MultiPolygon: rings of at least 4 positions that close, longitude and latitude in degrees, at most ${MOST_CORNERS} positions`;
+const WORDS = `a GeoJSON Polygon or MultiPolygon: rings of at least 4 positions that close, longitude and latitude in degrees, at most ${MOST_CORNERS} positions; no ring crosses itself or another, holes lie inside and apart`;
 
 type Position = readonly [longitude: number, latitude: number];
 
@@ -30,7 +31,19 @@ export function isOutline(value: unknown): boolean {
   const { type, coordinates } = value as { type: unknown; coordinates: unknown };
   const areas = type === 'Polygon' ? [coordinates] : type === 'MultiPolygon' && Array.isArray(coordinates) ? coordinates : [];
   if (areas.length === 0 || !areas.every(isPolygon)) return false;
-  return areas.flat().reduce((sum, ring) => sum + ring.length, 0) <= MOST_CORNERS;
+  if (areas.flat().reduce((sum, ring) => sum + ring.length, 0) > MOST_CORNERS) return false;
+  return whyNoArea(value as GeoArea) === null;
+}
+
+/** Why rings of positions bound no area; null where they do. */
+export function whyNoArea(area: GeoArea): string | null {
+  try {
+    checkGeoArea(area);
+    return null;
+  } catch (e) {
+    if (e instanceof DomainError) return e.expected;
+    throw e;
+  }
 }
 
 export const Outline = (): PropertyDecorator => (target, field) =>

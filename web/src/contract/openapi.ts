@@ -7,6 +7,7 @@ import { SentRecord } from './envelope';
 import { EXAMPLES } from './examples';
 import { OUTLINE_SCHEMA } from './geometry';
 import { KIND_NAMES } from './kinds/index';
+import { OWN_VALUES_SCHEMA } from './own-values';
 import { Problem } from './problem';
 import { ID, SCOPE } from './records/fields';
 import { BODIES } from './records/index';
@@ -94,6 +95,7 @@ const RULES: Record<string, (constraints: unknown[]) => Schema> = {
   isIn: ([list]) => ({ enum: list }),
   isCalendar: ([format]) => ({ type: 'string', format }),
   isOutline: () => OUTLINE_SCHEMA,
+  isOwnValues: () => OWN_VALUES_SCHEMA,
   namedNumbers: () => ({
     type: 'object',
     maxProperties: 20,

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind, type SamplingRule } from '@arbolito/core';
+import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional } from 'class-validator';
 import { InRange, Many, MaybeOne, One, OneOf, Says } from './describe';
 import { oneOf } from './reading-base';
@@ -21,11 +21,36 @@ export class NestedInput extends SamplingBase {
   declare kind: 'nested';
   @Many(() => NestedCircle) @ArrayMinSize(1, CIRCLES) @ArrayMaxSize(10, CIRCLES) circles!: NestedCircle[];
 }
+export class RectangleSize extends SamplingBase {
+  declare kind: 'rectangle';
+  @InRange(0, 1000, 'm', { above: true }) @Says('Across its axis; the same as length for a square.', 20) width!: number;
+  @InRange(0, 1000, 'm', { above: true }) @Says('Along its axis; the centre is in the middle.', 25) length!: number;
+}
+export class RectangleInput extends RectangleSize {
+  @InRange(0, 360, 'degrees') @Says('Bearing of its axis, the same north as the trees’.', 164) axis!: number;
+}
+export class StripWidth extends SamplingBase {
+  declare kind: 'strip';
+  @InRange(0, 1000, 'm', { above: true }) @Says('Both sides of the line together.', 20) width!: number;
+}
+export class StripInput extends StripWidth {
+  @InRange(0, 100_000, 'm', { above: true }) @Says('Level length of the line.', 250) length!: number;
+}
 export class PointInput extends SamplingBase {
   declare kind: 'point';
   @InRange(0, 1000, '', { above: true }) @Says('Basal-area factor, m²/ha or ft²/acre as the units say.', 4) factor!: number;
   @IsIn(['metric', 'us'], oneOf(['metric', 'us'])) units!: 'metric' | 'us';
 }
+
+/** A rule as it is told: in degrees. */
+export type RuleInput = CircleInput | NestedInput | RectangleInput | StripInput | PointInput;
+const RULE_CLASSES = {
+  circle: () => CircleInput,
+  nested: () => NestedInput,
+  rectangle: () => RectangleInput,
+  strip: () => StripInput,
+  point: () => PointInput,
+} satisfies Record<SamplingKind, () => new () => RuleInput>;
 
 export class PlanPointInput {
   @InRange(-1e7, 1e7, 'm') @Says('East.') x!: number;
@@ -48,9 +73,9 @@ export class PlanInput {
 
 /** The plot or point that trees are looked at from. */
 export class SampleInput {
-  @OneOf('kind', { circle: () => CircleInput, nested: () => NestedInput, point: () => PointInput }, () => SamplingBase)
+  @OneOf('kind', RULE_CLASSES, () => SamplingBase)
   @Says('How trees come into it.')
-  rule!: SamplingRule;
+  rule!: RuleInput;
   @IsOptional()
   @InRange(0, 60, 'degrees')
   @Says('Steepest slope of the ground, 0 where it is level; needed where a distance lay along it.', 20)
@@ -62,22 +87,24 @@ export class SampleInput {
   @MaybeOne(() => PlanInput) @Says('The edges of the tract, for trees whose bearing is told.') plan?: PlanInput;
 }
 
-/** Where a tree stands, seen from the centre. */
+const WAYS = ['level', 'ground', 'sight'] as const;
+const ENDS = ['axis', 'bark'] as const;
+/** What a distance on a plot is found with. */
+export const PLACED_BY = ['tape', 'paces', 'laser', 'ultrasonic', 'eye'] as const;
+
+/** Where a tree stands, seen from the centre; on a strip the distance lies square off its line. */
 export class PlaceInput {
   @InRange(0, 10_000, '') @Says('Distance as read, in its unit.', 11.4) value!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
-  @IsIn(['level', 'ground', 'sight'], oneOf(['level', 'ground', 'sight']))
-  @Says('How it lay: level, along the ground, or along a line of sight.')
-  along!: 'level' | 'ground' | 'sight';
+  @IsIn(WAYS, oneOf(WAYS)) @Says('How it lay: level, along the ground, or along a line of sight.') along!: (typeof WAYS)[number];
   @IsOptional() @InRange(-89, 89, 'degrees') @Says('Of the line of sight; needed along one.') elevation?: number;
-  @IsIn(['axis', 'bark'], oneOf(['axis', 'bark'])) @Says('At the bark half the diameter is added.') to!: 'axis' | 'bark';
-  @IsIn(['tape', 'paces', 'laser', 'ultrasonic'], oneOf(['tape', 'paces', 'laser', 'ultrasonic'])) by!:
-    | 'tape'
-    | 'paces'
-    | 'laser'
-    | 'ultrasonic';
+  @IsIn(ENDS, oneOf(ENDS)) @Says('At the bark half the diameter is added.') to!: (typeof ENDS)[number];
+  @IsIn(PLACED_BY, oneOf(PLACED_BY)) by!: (typeof PLACED_BY)[number];
   @IsOptional() @InRange(0, 100, 'm') @Says('Its standard error; the typical one of what it was read with when left out.') sigma?: number;
-  @IsOptional() @InRange(0, 360, 'degrees') @Says('Bearing from the centre, the same north as downhill and plan.', 72) bearing?: number;
+  @IsOptional()
+  @InRange(0, 360, 'degrees')
+  @Says('Bearing from the centre, the same north as downhill and plan; needed in a rectangle.', 72)
+  bearing?: number;
 }
 
 /** Whether a tree is in. */
@@ -94,7 +121,10 @@ export class InclusionAnswer {
   @IsNumber() @Says('Trees of a hectare that it stands for.') perHectare!: number;
   @IsOptional()
   @IsInt()
-  @Says('Walk-through: 2 where the point as far beyond it lies outside; null without plan and bearing.')
+  @Says('Walk-through: 2 where the point as far beyond it lies outside; null without plan and bearing, and for strips.')
   walkThrough!: 1 | 2 | null;
-  @IsOptional() @IsNumber() @Says('Its whole circle over the part inside the plan; null without a plan.') edgeWeight!: number | null;
+  @IsOptional()
+  @IsNumber()
+  @Says('Its whole circle over the part inside the plan; null without a plan, and for rectangles and strips.')
+  edgeWeight!: number | null;
 }

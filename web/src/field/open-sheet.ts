@@ -1,5 +1,5 @@
 import { Book } from '../book/book';
-import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
+import { marksOf, type PlotMark, type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { type RowsUnder, rowsOf, type TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
 import type { AnyRecord } from '../contract/envelope';
@@ -37,6 +37,7 @@ interface Base {
   readonly under: RowsUnder;
   readonly survey: SurveyHead['survey'];
   readonly protocol: SurveyHead['protocol'];
+  readonly plots: readonly PlotMark[];
 }
 
 /**
@@ -128,7 +129,7 @@ export class OpenSheet {
     if (all) this.rows = await this.workOut(this.base);
     else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
-    const sheet = sheetFrom(this.base.survey, this.base.protocol, [...this.rows.values()].sort(byId));
+    const sheet = sheetFrom(this.base.survey, this.base.protocol, this.base.plots, [...this.rows.values()].sort(byId));
     this.say(sheet, false);
     await this.keepSoon(sheet);
   }
@@ -146,7 +147,8 @@ export class OpenSheet {
     const protocol = book.protocolOf(survey);
     if (!survey || !protocol || book.isStruck(this.survey)) return null;
     const before = this.rows ?? new Map((await keptRows(this.survey)).map((r) => [r.id, r]));
-    return { records, aside, survey, protocol, under: { protocol: protocol.options, known: { rows: before, program: this.program } } };
+    const under = { protocol: protocol.options, known: { rows: before, program: this.program } };
+    return { records, aside, survey, protocol, plots: marksOf(book, this.survey), under };
   }
 
   private async workOut(base: Base): Promise<Map<string, TreeRow>> {

@@ -1,11 +1,10 @@
 import { compareSchools, PRESETS, type ProtocolOptions, type School, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
+import { inclusionOf, type Standpoint, standpointOf } from '../book/inclusion';
 import { outcomeOf } from '../book/outcome';
 import { type DeriveRequest, DeriveTree } from '../contract/derive';
 import { type DerivedTree, type DeriveResponse, treeAnswer } from '../contract/derive-answer';
-import type { SampleInput } from '../contract/sampling';
 import { validate } from '../contract/validate';
 import { withoutNulls } from '../contract/without-nulls';
-import { inclusionOf } from './inclusion';
 
 /** So many errors are listed in one answer; from then on one a tree. */
 const MOST_LISTED = 1000;
@@ -14,7 +13,7 @@ const MOST_LISTED = 1000;
 export function deriveAll(request: DeriveRequest): DeriveResponse {
   const protocol = request.preset ? PRESETS[request.preset].options : (request.protocol as ProtocolOptions);
   const errors = { ...TYPICAL_ERRORS, ...Object.fromEntries(Object.entries(request.errors ?? {}).filter(([, v]) => v != null)) };
-  const sample = request.sample && withoutNulls(request.sample);
+  const sample = request.sample ? standpointOf(withoutNulls(request.sample)) : null;
   let listed = 0;
   return {
     trees: request.trees.map((plain, i) => {
@@ -32,7 +31,7 @@ function deriveOne(
   at: string,
   protocol: ProtocolOptions,
   errors: typeof TYPICAL_ERRORS,
-  sample: SampleInput | null | undefined,
+  sample: Standpoint | null,
 ): DerivedTree {
   const checked = validate(DeriveTree, plain, at);
   const given = (plain as { id?: unknown } | null)?.id;
@@ -54,7 +53,10 @@ function deriveOne(
   const answer = treeAnswer(result, findings, schoolsOf(result, protocol), input);
   if (!tree.place) return { id, ok: true, result: answer, errors: [] };
   if (!sample) return { id, ok: false, errors: [{ field: `${at}.place`, value: null, allowed: 'a place goes with the request’s sample' }] };
-  const found = inclusionOf(result, sample, tree.place);
+  const { dbh } = result;
+  const found = dbh.ok
+    ? inclusionOf(dbh.value, sample, tree.place, errors)
+    : { ok: false as const, missing: { code: dbh.code, reason: dbh.reason } };
   const withPlace = found.ok
     ? { ...answer, inclusion: found.value }
     : { ...answer, missing: { ...answer.missing, inclusion: found.missing } };

@@ -4,5 +4,6 @@ import { defineSampling, treesPerHectare } from './define';
 /** A circle of one size for every tree. */
 export const circle = defineSampling<'circle'>({
   check: ({ radius }) => requireAbove('radius', radius),
-  limit: ({ radius }) => ({ distance: radius, perDiameter: 0, steps: [], perHectare: treesPerHectare(radius) }),
+  limit: ({ radius }) => ({ distance: radius, perDiameter: 0, perBearing: 0, steps: [], perHectare: treesPerHectare(radius) }),
+  edge: 'circle',
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Outline } from '../../land/index';
 import { metres } from '../../units';
-import { circleInside, type Outline, walkThrough } from './index';
+import { circleInside, walkThrough } from './index';
 
 describe('edges', () => {
   const square = (size: number): Outline => ({

@@ -1,15 +1,5 @@
-import { DomainError, type Metres, requireAbove } from '../../units';
-
-/** A place on a level plan, metres east and north of anywhere. */
-export interface PlanPoint {
-  readonly x: number;
-  readonly y: number;
-}
-/** A tract's boundary on a level plan, and what lies in it and is left out: roads, ponds. Each ring once around, either way. */
-export interface Outline {
-  readonly ring: readonly PlanPoint[];
-  readonly holes: readonly (readonly PlanPoint[])[];
-}
+import { checkOutline, edgesOf, isInside, type Outline, type PlanPoint } from '../../land/index';
+import { type Metres, requireAbove } from '../../units';
 
 /** How much of a circle lies in an outline. */
 export interface CircleInside {
@@ -57,31 +47,10 @@ export function walkThrough(outline: Outline, centre: PlanPoint, tree: PlanPoint
   return isInside(outline, { x: 2 * tree.x - centre.x, y: 2 * tree.y - centre.y }) ? 1 : 2;
 }
 
-/**
- * Whether a place lies in a tract.
- * @param outline closed by itself
- * @param p the place
- * @returns false outside the ring and in a hole; on a boundary either
- */
-export function isInside({ ring, holes }: Outline, p: PlanPoint): boolean {
-  return inRing(ring, p) && !holes.some((hole) => inRing(hole, p));
-}
-
-/** A ray to the east crosses the ring an odd number of times. */
-function inRing(ring: readonly PlanPoint[], p: PlanPoint): boolean {
-  let odd = false;
-  for (const [a, b] of edges(ring)) if (a.y > p.y !== b.y > p.y && p.x < a.x + ((p.y - a.y) / (b.y - a.y)) * (b.x - a.x)) odd = !odd;
-  return odd;
-}
-
-function* edges(ring: readonly PlanPoint[]): Generator<readonly [PlanPoint, PlanPoint]> {
-  for (const [i, a] of ring.entries()) yield [a, ring[(i + 1) % ring.length] as PlanPoint];
-}
-
 /** Area of a disc inside a ring, with the sign of the way the ring goes round. */
 function overRing(ring: readonly PlanPoint[], { x, y }: PlanPoint, radius: number): number {
   let sum = 0;
-  for (const [a, b] of edges(ring)) sum += overEdge({ x: a.x - x, y: a.y - y }, { x: b.x - x, y: b.y - y }, radius);
+  for (const [a, b] of edgesOf(ring)) sum += overEdge({ x: a.x - x, y: a.y - y }, { x: b.x - x, y: b.y - y }, radius);
   return sum;
 }
 
@@ -101,33 +70,4 @@ function overEdge(a: PlanPoint, b: PlanPoint, r: number): number {
   const at = (t: number): PlanPoint => ({ x: a.x + t * d.x, y: a.y + t * d.y });
   const [enters, leaves] = [at(from), at(to)];
   return sector(a, enters) + triangle(enters, leaves) + sector(leaves, b);
-}
-
-/** Outlines that were looked through: of many trees in one tract it is done once. */
-const checked = new WeakSet<Outline>();
-
-/** @throws DomainError where a ring is no boundary of an area */
-function checkOutline(outline: Outline): void {
-  if (checked.has(outline)) return;
-  for (const each of [outline.ring, ...outline.holes]) {
-    if (each.length < 3) throw new DomainError('out-of-range', 'outline', each.length, 'at least three corners');
-    if (each.some((p) => !Number.isFinite(p.x) || !Number.isFinite(p.y)))
-      throw new DomainError('out-of-range', 'outline', Number.NaN, 'finite numbers');
-    const area = [...edges(each)].reduce((sum, [a, b]) => sum + (a.x * b.y - a.y * b.x) / 2, 0);
-    if (Math.abs(area) < 1e-9) throw new DomainError('out-of-range', 'outline', area, 'a ring around an area');
-    if (crossesItself(each)) throw new DomainError('out-of-range', 'outline', each.length, 'a ring that does not cross itself');
-  }
-  checked.add(outline);
-}
-
-/** Whether two edges that are not neighbours meet. */
-function crossesItself(ring: readonly PlanPoint[]): boolean {
-  const all = [...edges(ring)];
-  const side = (a: PlanPoint, b: PlanPoint, p: PlanPoint) => Math.sign((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x));
-  return all.some(([a, b], i) =>
-    all.some(([c, d], j) => {
-      if (j <= i + 1 || (i === 0 && j === all.length - 1)) return false;
-      return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
-    }),
-  );
 }

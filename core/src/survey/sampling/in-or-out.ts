@@ -16,6 +16,8 @@ export interface DistanceToTree {
     | { readonly kind: 'sight'; readonly elevation: Radians };
   /** At the bark half the diameter is added to the level distance. */
   readonly to: 'axis' | 'bark';
+  /** Where it points, with its standard error; needed where the limit is not the same all round. */
+  readonly bearing?: { readonly value: Radians; readonly sigma: Radians };
 }
 
 /** Whether a tree is in, and how sure that is. */
@@ -37,6 +39,22 @@ export interface Inclusion {
   readonly perHectare: number;
 }
 
+/**
+ * How long a distance reads of each metre level, the way it lay.
+ * @param along level, along even ground, or along a line of sight
+ * @returns 1 where it lay level, more otherwise
+ */
+export function readPerLevel(along: DistanceToTree['along']): number {
+  switch (along.kind) {
+    case 'level':
+      return 1;
+    case 'ground':
+      return alongSlope(metres(1), along.slope, along.offFallLine);
+    case 'sight':
+      return 1 / Math.cos(along.elevation);
+  }
+}
+
 /** Two standard errors: nearer the limit than this, one tree in twenty would be put on the wrong side. */
 const SURE = 2;
 
@@ -47,7 +65,8 @@ const SURE = 2;
  * @param sigmaDbh its standard error, metres
  * @param found the distance to it
  * @returns null where the rule does not look for trees so thin
- * @throws DomainError `out-of-range` for a rule, a diameter or a distance that can't be one
+ * @throws DomainError `out-of-range` for a rule, a diameter or a distance that can't be one, `bearing-needed` for a
+ * rectangle without a bearing
  */
 export function inOrOut(rule: SamplingRule, dbh: Metres, sigmaDbh: Metres, found: DistanceToTree): Inclusion | null {
   checkRule(rule);
@@ -55,22 +74,16 @@ export function inOrOut(rule: SamplingRule, dbh: Metres, sigmaDbh: Metres, found
   requireFrom('error of the diameter', sigmaDbh);
   requireFrom('distance', found.read);
   requireFrom('error of the distance', found.sigma);
-  const limit = limitOf(rule, dbh);
+  const limit = limitOf(rule, dbh, found.bearing?.value ?? null);
   if (limit === null) return null;
   const { along, to } = found;
   const half = to === 'bark' ? dbh / 2 : 0;
-  // a length read the way the distance was, of each metre level
-  const perLevel =
-    along.kind === 'ground'
-      ? alongSlope(metres(1), along.slope, along.offFallLine)
-      : along.kind === 'sight'
-        ? 1 / Math.cos(along.elevation)
-        : 1;
+  const perLevel = readPerLevel(along);
   const distance = metres(found.read / perLevel + half);
   const margin = metres(limit.distance - distance);
   // the diameter moves the limit, and half of it the distance that ended at the bark
   const byDiameter = limit.perDiameter - (to === 'bark' ? 0.5 : 0);
-  const sigma = metres(Math.hypot(found.sigma / perLevel, byDiameter * sigmaDbh));
+  const sigma = metres(Math.hypot(found.sigma / perLevel, byDiameter * sigmaDbh, limit.perBearing * (found.bearing?.sigma ?? 0)));
   const onAStep = limit.steps.some((step) => Math.abs(dbh - step) <= SURE * sigmaDbh && sigmaDbh > 0);
   return {
     in: margin >= -TOUCHES,

@@ -24,6 +24,7 @@ export const nested = defineSampling<'nested'>({
     const reached = circles.filter((c) => dbh >= c.from - SAME);
     if (reached.length === 0) return null;
     const { radius } = reached.reduce((a, b) => (b.from > a.from ? b : a));
-    return { distance: radius, perDiameter: 0, steps: circles.map((c) => c.from), perHectare: treesPerHectare(radius) };
+    return { distance: radius, perDiameter: 0, perBearing: 0, steps: circles.map((c) => c.from), perHectare: treesPerHectare(radius) };
   },
+  edge: 'circle',
 });

@@ -13,6 +13,7 @@ export const point = defineSampling<'point'>({
   limit({ factor, units }, dbh) {
     const perDiameter = Math.sqrt(SQUARE_METRES_PER_HECTARE / (units === 'us' ? factor * US : factor)) / 2;
     const distance = metres(dbh * perDiameter);
-    return { distance, perDiameter, steps: [], perHectare: treesPerHectare(distance) };
+    return { distance, perDiameter, perBearing: 0, steps: [], perHectare: treesPerHectare(distance) };
   },
+  edge: 'circle',
 });

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, doublePrecision, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, doublePrecision, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { recordId } from './record';
 import { stratum } from './stratum';
 import { survey } from './survey';
@@ -21,6 +21,18 @@ export const plot = pgTable(
     width: doublePrecision(),
     length: doublePrecision(),
     basalAreaFactor: doublePrecision(),
+    placeError: doublePrecision(),
+    axis: doublePrecision(),
+    state: text(),
+    reason: text(),
+    order: integer(),
+    shifted: boolean(),
+    edges: jsonb(),
+    witnesses: jsonb(),
+    counted: jsonb(),
+    youngTrees: jsonb(),
+    deadwood: jsonb(),
+    note: text(),
   },
   (t) => [
     check('plot_place', sql`${t.latitude} between -90 and 90 and ${t.longitude} between -180 and 180`),

@@ -12,7 +12,8 @@ export const stratum = pgTable(
       .references(() => survey.id),
     name: text().notNull(),
     area: doublePrecision(),
+    grossArea: doublePrecision(),
     outline: jsonb(),
   },
-  (t) => [check('stratum_area', sql`${t.area} > 0`)],
+  (t) => [check('stratum_area', sql`${t.area} > 0 and ${t.grossArea} > 0`)],
 );

@@ -1,4 +1,4 @@
-import { pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { protocol } from './protocol';
 import { recordId } from './record';
 
@@ -10,4 +10,5 @@ export const survey = pgTable('survey', {
     .notNull()
     .references(() => protocol.id),
   place: text(),
+  design: jsonb(),
 });

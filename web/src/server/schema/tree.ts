@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, doublePrecision, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { check, doublePrecision, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { plot } from './plot';
 import { recordId } from './record';
 import { species } from './species';
@@ -20,6 +20,14 @@ export const tree = pgTable(
     longitude: doublePrecision(),
     latitude: doublePrecision(),
     product: text(),
+    place: jsonb(),
+    status: text(),
+    crownClass: text(),
+    damage: text(),
+    cutOrLeave: text(),
+    cull: doublePrecision(),
+    grade: text(),
+    own: jsonb(),
     note: text(),
   },
   (t) => [

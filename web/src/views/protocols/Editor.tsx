@@ -81,7 +81,7 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
               <div className="mt-1 flex flex-col gap-1.5">
                 {fieldsOf(s.option, options).map((field) => (
                   <Field
-                    key={field.kind === 'choice' ? field.choices.map((c) => c.label).join() : (field.label ?? 'number')}
+                    key={keyOf(field)}
                     topic={s.topic}
                     field={field}
                     options={options}
@@ -97,6 +97,9 @@ export function Editor({ line, options, taken, onChange, onKeep, onCancel }: Pro
   );
 }
 
+const keyOf = (field: OptionField): string =>
+  field.kind === 'choice' ? field.choices.map((c) => c.label).join() : field.kind === 'toggles' ? 'toggles' : (field.label ?? 'number');
+
 function Field({
   topic,
   field,
@@ -108,6 +111,25 @@ function Field({
   options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
+  if (field.kind === 'toggles') {
+    return (
+      <fieldset className="flex flex-wrap gap-1.5">
+        <legend className="sr-only">{topic}</legend>
+        {field.toggles.map(({ label, on, change }) => (
+          <button
+            key={label}
+            type="button"
+            className="chip px-3"
+            aria-pressed={on}
+            disabled={change === null}
+            onClick={() => change && onChange(change)}
+          >
+            {label}
+          </button>
+        ))}
+      </fieldset>
+    );
+  }
   if (field.kind !== 'choice') return <Typed topic={topic} field={field} options={options} onChange={onChange} />;
   return (
     <fieldset className="flex flex-wrap gap-1.5">
@@ -132,8 +154,8 @@ function Typed({
   options: ProtocolOptions;
   onChange: (change: Partial<ProtocolOptions>) => void;
 }) {
-  const isName = field.kind === 'name';
-  const shown = isName ? field.value : String(Number(fromMetres(metres(field.value), field.unit).toFixed(3)));
+  const isText = field.kind !== 'number';
+  const shown = isText ? field.value : String(Number(fromMetres(metres(field.value), field.unit).toFixed(3)));
   const [typed, setTyped] = useState<string | null>(null);
   const read = typed === null ? null : readTyped(typed, field, options);
   const refusal = read && !read.ok ? read.reason : null;
@@ -143,18 +165,19 @@ function Typed({
       <input
         aria-label={field.label ? `${topic}: ${field.label}` : topic}
         aria-invalid={refusal !== null}
-        inputMode={isName ? 'text' : 'decimal'}
+        inputMode={isText ? 'text' : 'decimal'}
         autoComplete="off"
-        className={`min-h-12 rounded-[8px] border-[1.5px] bg-field px-2 ${isName ? 'w-48' : 'figure w-28'} ${refusal ? 'border-berry' : 'border-edge'}`}
+        className={`min-h-12 rounded-[8px] border-[1.5px] bg-field px-2 ${field.kind === 'said' ? 'w-full max-w-xl' : isText ? 'w-48' : 'figure w-28'} ${refusal ? 'border-berry' : 'border-edge'}`}
+        placeholder={field.kind === 'said' ? field.hint : undefined}
         value={typed ?? shown}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={() => {
           if (read?.ok) onChange(read.change);
-          if (read?.ok || typed?.trim() === '') setTyped(null);
+          if (read?.ok || (field.kind !== 'said' && typed?.trim() === '')) setTyped(null);
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
-      {!isName && <span className="text-plain text-soft">{field.unit}</span>}
+      {field.kind === 'number' && <span className="text-plain text-soft">{field.unit}</span>}
       {refusal && <span className="text-plain text-berry">{refusal}</span>}
     </span>
   );

@@ -7,9 +7,16 @@ export interface OptionChoice {
   readonly label: string;
   readonly change: Partial<ProtocolOptions>;
 }
-/** How an option is edited: by choosing one of a few ways, by a number, or by a name. */
+/** One of a list, on or off; `change` is null where it can't be turned. */
+export interface OptionToggle {
+  readonly label: string;
+  readonly on: boolean;
+  readonly change: Partial<ProtocolOptions> | null;
+}
+/** How an option is edited: by choosing one of a few ways, by turning some on, by a number, by a name, or in words. */
 export type OptionField =
   | { readonly kind: 'choice'; readonly choices: readonly OptionChoice[] }
+  | { readonly kind: 'toggles'; readonly toggles: readonly OptionToggle[] }
   | {
       readonly kind: 'number';
       /** What it is, where an option has several numbers. */
@@ -26,6 +33,16 @@ export type OptionField =
       /** What others are called already. */
       readonly taken: readonly string[];
       readonly set: (value: string) => Partial<ProtocolOptions>;
+    }
+  | {
+      readonly kind: 'said';
+      readonly label: string;
+      /** How such a text looks. */
+      readonly hint: string;
+      readonly value: string;
+      readonly read: (text: string) => ReadTyped;
     };
+/** What a text makes of the protocol, or why it can't be read. */
+export type ReadTyped = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
 /** What is typed rather than chosen. */
-export type TypedField = Exclude<OptionField, { kind: 'choice' }>;
+export type TypedField = Exclude<OptionField, { kind: 'choice' | 'toggles' }>;

@@ -2,8 +2,9 @@ import { formatNumber, type LengthUnit, LOG_RULE_NAMES, LOG_RULES, PRESETS, type
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { sameValue } from '../../contract/same';
 import { checkForm } from '../../ui/contract-form';
+import { FIELDS_OF_TREES } from './fields-of-trees';
 import { merchantableFields, productFields, roundingFields } from './fields-of-wood';
-import type { Option, OptionChoice, OptionField, TypedField } from './option-field';
+import type { Option, OptionChoice, OptionField, ReadTyped, TypedField } from './option-field';
 
 const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
   kind: 'choice',
@@ -188,6 +189,49 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
           LOG_RULE_NAMES.map((r) => [r, LOG_RULES[r].name] as const),
         ),
       ];
+    case 'classNames':
+      return [
+        one('classNames', [
+          ['middle', 'their middle'],
+          ['lower-limit', 'their lower limit'],
+        ]),
+      ];
+    case 'heightChoice':
+      return [
+        one('heightChoice', [
+          ['chance', 'by chance'],
+          ['first-of-class', 'first of each species and class'],
+          ['spread', 'spread over the diameters'],
+        ]),
+      ];
+    case 'distanceAt':
+      return [
+        one('distanceAt', [
+          ['breast-height', 'breast height'],
+          ['ground', 'the ground'],
+        ]),
+      ];
+    case 'smallestDiameter':
+      return [
+        {
+          kind: 'number',
+          value: p.smallestDiameter ?? 0,
+          unit: p.units === 'us' ? 'in' : 'cm',
+          set: (smallestDiameter) => ({ smallestDiameter }),
+        },
+      ];
+    case 'deadwood':
+      return [
+        one('deadwood', [
+          [true, 'measured'],
+          [false, 'not'],
+        ]),
+      ];
+    case 'countedStatuses':
+    case 'asks':
+    case 'ownFields':
+    case 'regeneration':
+      return FIELDS_OF_TREES[option](p);
     case 'determinations':
       return [
         one('determinations', [
@@ -225,9 +269,11 @@ const LEFT_OUT: Partial<ProtocolOptions> = {
   formClass: 78,
   taperPerLog: 2,
   logRule: 'doyle',
+  classNames: 'middle',
+  heightChoice: 'chance',
+  distanceAt: 'breast-height',
+  deadwood: false,
 };
-
-type ReadTyped = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
 
 /** What is typed into a field makes of the protocol, where the contract takes it. */
 export function readTyped(text: string, field: TypedField, options: ProtocolOptions): ReadTyped {
@@ -235,6 +281,10 @@ export function readTyped(text: string, field: TypedField, options: ProtocolOpti
     const name = text.trim();
     if (field.taken.includes(name)) return { ok: false, reason: `Another is called “${name}” already.` };
     return checked(field.set(name), options);
+  }
+  if (field.kind === 'said') {
+    const read = field.read(text);
+    return read.ok ? checked(read.change, options) : read;
   }
   const length = parseLength(text, field.unit);
   if (!length.ok) return length;

@@ -10,19 +10,39 @@ import { protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
+import type { OptionField } from './option-field';
 import { fieldsOf, isChosen, readTyped } from './option-fields';
+import { parseQuestions, parseYoung, sayQuestions, sayYoung } from './said-questions';
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);
 const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as RecordOf<'survey'>;
 const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 
+/** Every way a field may change a protocol, or some of them where anything may be typed. */
+function changesOf(field: OptionField): readonly Partial<ProtocolOptions>[] {
+  switch (field.kind) {
+    case 'choice':
+      return field.choices.map((c) => c.change);
+    case 'toggles':
+      return field.toggles.flatMap((t) => t.change ?? []);
+    case 'number':
+      return [field.set(1)];
+    case 'name':
+      return [field.set('poles')];
+    case 'said': {
+      const read = field.read(field.hint);
+      if (!read.ok) throw new Error(read.reason);
+      return [read.change];
+    }
+  }
+}
+
 describe('editing a protocol', () => {
   it.each(Object.values(PRESETS))('“$name”: every way every option may be set is a protocol, and says so', ({ options }) => {
     for (const { option } of protocolSentences(options)) {
       for (const field of fieldsOf(option, options)) {
-        const changes =
-          field.kind === 'choice' ? field.choices.map((c) => c.change) : [field.kind === 'name' ? field.set('poles') : field.set(1)];
+        const changes = changesOf(field);
         for (const change of changes) {
           const changed: ProtocolOptions = { ...options, ...change };
           expect(validate(ProtocolOptionsInput, JSON.parse(JSON.stringify(changed))), `${option} ${JSON.stringify(change)}`).toMatchObject({
@@ -61,6 +81,41 @@ describe('editing a protocol', () => {
     ) as ProtocolOptions;
     expect(differences(options, turned)).toEqual([]);
     expect(differences(options, { ...options, lean: 'axis' })).toEqual(['lean']);
+  });
+});
+
+describe('questions of a survey’s own', () => {
+  it('are read as they are written, and written as they are read', () => {
+    const read = parseQuestions('condition: good, fair, poor; nests: 0 to 9; girdled at: -1,5 - 3 m; hollow?; remarks');
+    expect(read).toMatchObject({
+      ok: true,
+      value: [
+        { kind: 'choice', key: 'condition', choices: ['good', 'fair', 'poor'] },
+        { kind: 'number', key: 'nests', from: 0, to: 9 },
+        { kind: 'number', key: 'girdled-at', from: -1.5, to: 3, unit: 'm' },
+        { kind: 'yes-no', key: 'hollow', name: 'hollow' },
+        { kind: 'text', key: 'remarks' },
+      ],
+    });
+    if (read.ok) expect(parseQuestions(sayQuestions(read.value))).toEqual(read);
+    expect(parseQuestions('')).toEqual({ ok: true, value: [] });
+  });
+  it.each(['good: fair', ': a, b', 'nests; Nests', '123; 4', 'x:'])('“%s” is refused with a reason', (text) =>
+    expect(parseQuestions(text)).toMatchObject({ ok: false, reason: expect.stringMatching(/\w.{10}/) }),
+  );
+  it('are refused by the contract where nothing can answer them', () => {
+    const field = fieldsOf('ownFields', PRESETS.street.options)[0] as Parameters<typeof readTyped>[1];
+    expect(readTyped('nests: 9 to 2', field, PRESETS.street.options)).toMatchObject({ ok: false, reason: expect.stringContaining('both') });
+    expect(readTyped('colour: red, red', field, PRESETS.street.options)).toMatchObject({ ok: false });
+  });
+  it('young trees too', () => {
+    expect(parseYoung('2 m: under 1.3 m, over 1.3 m', 'm')).toMatchObject({
+      ok: true,
+      value: { radius: 2, classes: ['under 1.3 m', 'over 1.3 m'] },
+    });
+    expect(parseYoung(' ', 'm')).toEqual({ ok: true, value: null });
+    for (const text of ['2 m', 'wide: a', '2 m:', '-1: a']) expect(parseYoung(text, 'm').ok, text).toBe(false);
+    expect(sayYoung({ radius: 2, classes: ['a', 'b'] })).toBe('2.00 m: a, b');
   });
 });
 

@@ -1,0 +1,10 @@
+export { NORTHS, type North, type ParsedBearing, parseBearing, sayBearing } from './bearing';
+export { declinationAt } from './declination';
+export { areaOf, placeFrom, planAround, wayTo } from './geo';
+export { checkGeoArea, flatAround, type GeoArea, outlinesOf, type Position } from './geo-area';
+export { gridConvergence } from './grid-north';
+export { around, checkOutline, distanceToEdge, edgesOf, isInside, type Outline, signedArea } from './outline';
+export { type ParsedPlace, parsePlace, sayPlace } from './parse-place';
+export type { PlanPoint } from './plan-point';
+export { outlineFromEdges, type StraightEdge } from './straight-edges';
+export { fromUtm, toUtm, type UtmPlace } from './utm';

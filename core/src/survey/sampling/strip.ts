@@ -1,0 +1,18 @@
+import { metres, requireAbove } from '../../units';
+import { defineSampling, SQUARE_METRES_PER_HECTARE } from './define';
+
+/** A strip along a line that is walked: what counts is how far a tree stands square off that line, either side. */
+export const strip = defineSampling<'strip'>({
+  check({ width, length }) {
+    requireAbove('width', width);
+    requireAbove('length', length);
+  },
+  limit: ({ width, length }) => ({
+    distance: metres(width / 2),
+    perDiameter: 0,
+    perBearing: 0,
+    steps: [],
+    perHectare: SQUARE_METRES_PER_HECTARE / (width * length),
+  }),
+  edge: 'none',
+});

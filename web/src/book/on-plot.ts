@@ -1,0 +1,82 @@
+import { metres, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
+import type { RecordOf } from '../contract/envelope';
+import type { InclusionAnswer, PlaceInput } from '../contract/sampling';
+import { withoutNulls } from '../contract/without-nulls';
+import type { Book } from './book';
+import { inclusionOf, standsAt } from './inclusion';
+import { type PlotSample, sampleOf } from './sample';
+
+/** A plot with what its trees are judged by. */
+export interface JudgedPlot {
+  readonly record: RecordOf<'plot'>;
+  readonly sample: PlotSample;
+  /** What the judging follows from. */
+  readonly from: string;
+}
+
+/** The plots of a survey, each looked through once for all its trees. */
+export class PlotsOf {
+  private readonly plots = new Map<string, JudgedPlot | null>();
+
+  constructor(
+    private readonly book: Book,
+    private readonly survey: string,
+  ) {}
+
+  of(id: string | null): JudgedPlot | null {
+    if (id === null) return null;
+    const known = this.plots.get(id);
+    if (known !== undefined) return known;
+    const record = this.book.find('plot', id);
+    const judged = record && judgedPlot(this.book, this.survey, record);
+    this.plots.set(id, judged);
+    return judged;
+  }
+}
+
+/** One plot with what its trees are judged by. */
+export function judgedPlot(book: Book, survey: string, record: RecordOf<'plot'>): JudgedPlot {
+  const stratum = book.find('stratum', record.body.stratum);
+  const owner = book.find('survey', survey);
+  return {
+    record,
+    sample: sampleOf(record, stratum, owner?.body.design ?? null),
+    from: [record.id, stratum?.id, JSON.stringify(owner?.body.design ?? null)].join(' '),
+  };
+}
+
+/** Where a tree stands on its plot, as that was found; null where nobody said. */
+export function placeOf({ place, azimuth, distance }: RecordOf<'tree'>['body']): PlaceInput | null {
+  if (place) return withoutNulls(place) as PlaceInput;
+  if (distance == null) return null;
+  const bearing = azimuth == null ? {} : { bearing: azimuth };
+  return { value: distance, unit: 'm', along: 'level', to: 'axis', by: 'tape', ...bearing };
+}
+
+/** How a tree stands on its plot. */
+export interface OnPlot {
+  /** Metres east and north of the centre, the survey's own north up; null where it is not placed. */
+  readonly at: { readonly x: number; readonly y: number } | null;
+  readonly inclusion: InclusionAnswer | null;
+  /** Why nobody can say whether it is in; null where that is said, and where nobody told how far it stands. */
+  readonly unsaid: { readonly code: string; readonly reason: string } | null;
+}
+export const NOT_PLACED: OnPlot = { at: null, inclusion: null, unsaid: null };
+
+/**
+ * Whether a tree is in its plot, and where on it.
+ * @param result of its readings
+ */
+export function onPlot({ body }: RecordOf<'tree'>, plot: JudgedPlot | null, result: TreeResult | undefined): OnPlot {
+  const place = placeOf(body);
+  if (!plot || !place) return NOT_PLACED;
+  if (!plot.sample.ok) return { at: null, inclusion: null, unsaid: { code: 'no-size', reason: plot.sample.reason } };
+  const { sample } = plot.sample;
+  const dbh = result?.dbh;
+  const at = standsAt(sample, place, dbh?.ok ? dbh.value.unrounded : null);
+  if (!dbh?.ok)
+    return { at, inclusion: null, unsaid: { code: dbh?.code ?? 'no-diameter', reason: dbh?.reason ?? 'No diameter is read yet.' } };
+  const { unrounded, sigmaUnrounded } = dbh.value;
+  const found = inclusionOf({ unrounded: metres(unrounded), sigmaUnrounded: metres(sigmaUnrounded) }, sample, place, TYPICAL_ERRORS);
+  return found.ok ? { at, inclusion: found.value, unsaid: null } : { at, inclusion: null, unsaid: found.missing };
+}
