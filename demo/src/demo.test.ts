@@ -15,9 +15,18 @@ describe('the demo surveys', () => {
   });
 
   it('hold what the scenes say, every id once, parents first', () => {
-    expect(truth.filter((t) => t.scene === 'monte-umbrio')).toHaveLength(MONTE_UMBRIO.trees);
-    expect(truth.filter((t) => t.scene === 'tansy-creek')).toHaveLength(TANSY_CREEK.trees);
-    expect(truth.filter((t) => t.scene === 'puerto-lenga')).toHaveLength(STREET_TREES.length);
+    const of = (scene: string) => truth.filter((t) => t.scene === scene).length;
+    // the trees the scenes name, and those of all their plots and streets
+    expect(of('monte-umbrio')).toBeGreaterThan(850);
+    expect(of('monte-umbrio')).toBeLessThan(950);
+    expect(of('tansy-creek')).toBeGreaterThan(MONTE_UMBRIO.trees);
+    const sites = records.filter((r) => r.kind === 'tree' && r.device === 'demo puerto-lenga').length;
+    expect(sites).toBe(220);
+    expect(of('puerto-lenga')).toBe(sites - records.filter((r) => r.body.status === 'vacant').length);
+    const plots = records.filter((r) => r.kind === 'plot');
+    expect(plots.filter((p) => p.device === 'demo monte-umbrio')).toHaveLength(36);
+    expect(plots.filter((p) => p.device === 'demo tansy-creek')).toHaveLength(28);
+    expect(records.filter((r) => r.kind === 'stratum' && r.device === 'demo monte-umbrio')).toHaveLength(3);
     expect(STREET_TREES).toHaveLength(PUERTO_LENGA.trees);
     expect(truth.filter((t) => t.scene === 'cerro-tildemar')).toHaveLength(CERRO_TILDEMAR.trees);
     expect(new Set(records.map((r) => r.id)).size).toBe(records.length);

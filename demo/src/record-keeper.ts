@@ -15,7 +15,6 @@ export interface DemoRecord {
 
 /** Makes records one after the other, as somebody at work does: time goes on with each. */
 export class Keeper {
-  readonly records: DemoRecord[] = [];
   /** Whose records these are from now on. */
   person: string | null = null;
 
@@ -23,6 +22,8 @@ export class Keeper {
     private readonly chance: Chance,
     private readonly device: string,
     public now: number,
+    /** Where records go, in the order of their making: two who keep side by side share one. */
+    readonly records: DemoRecord[] = [],
   ) {}
 
   keep(kind: string, body: Record<string, unknown>, supersedes: string | null = null): string {

@@ -1,5 +1,6 @@
 import { PRESETS } from '@arbolito/core';
-import type { Chance } from './random';
+import { inItsCircle, keepStrata, plotBody, treesOfPlots } from './more-plots';
+import { Chance } from './random';
 import { type DemoRecord, Keeper } from './record-keeper';
 import type { Scene } from './scene';
 import { type Taken, takeReadings } from './take-readings';
@@ -20,33 +21,48 @@ export interface TreeTruth extends TrueTree {
 export function sceneRecords(scene: Scene, chance: Chance, first: number): { records: DemoRecord[]; truth: TreeTruth[] } {
   const keeper = new Keeper(chance, `demo ${scene.key}`, Date.parse(scene.begins));
   const { records } = keeper;
+  // what was added to a scene draws from chance of its own: what was there before stays as it was
+  const chanceOfMore = new Chance(first * 7919 + 17);
+  const more = new Keeper(chanceOfMore, `demo ${scene.key}`, keeper.now, records);
   const truth: TreeTruth[] = [];
   const keep = keeper.keep.bind(keeper);
   const preset = PRESETS[scene.preset];
   const someone = keep('person', { name: scene.person.name, eyeHeight: scene.person.eyeHeight });
-  keeper.person = someone;
+  keeper.person = more.person = someone;
   for (const m of scene.person.measures) keep('body-measure', { person: someone, ...m, on: scene.begins.slice(0, 10) });
   const tape = keep('instrument', { name: `Diameter tape ${first}`, tool: 'diameter-tape', sigma: 0.002 });
   const clinometer = keep('instrument', { name: `Clinometer ${first + 1}`, tool: 'clinometer', sigma: (0.25 * Math.PI) / 180 });
-  const protocol = keep('protocol', { name: preset.name, preset: preset.key, options: preset.options });
+  const own = scene.ownProtocol;
+  const protocol = keep('protocol', {
+    name: own?.name ?? preset.name,
+    preset: preset.key,
+    options: { ...preset.options, ...own?.options },
+  });
   const speciesIds = new Map(
     scene.species.map((s) => [s.code, keep('species', { code: s.code, name: s.name, latin: s.latin, figures: s.figures })]),
   );
-  const survey = keep('survey', { name: scene.name, kind: scene.kind, protocol, place: scene.place });
-  let plot: string | null = null;
+  const { tract } = scene;
+  const design = tract?.design ?? null;
+  const survey = keep('survey', { name: scene.name, kind: scene.kind, protocol, place: scene.place, design });
+  more.now = keeper.now;
+  const strata = tract ? keepStrata(more, survey, tract) : [];
+  const plots: string[] = [];
   for (let n = 0; n < scene.trees; n++) {
-    const plotNumber = scene.plotOf === null ? 0 : Math.floor(n / scene.plotOf) + 1;
-    if (scene.plotOf !== null && n % scene.plotOf === 0) plot = keep('plot', { survey, name: String(plotNumber), radius: 12.62 });
+    const { number, tree: onPlot } = placeOf(scene.onPlots, n);
+    if (tract && onPlot === 1) {
+      const body = plotBody(survey, strata, tract, number - 1);
+      // the first plots are walked in turn with their trees
+      plots.push(scene.key === 'monte-umbrio' ? keep('plot', body) : more.keep('plot', body));
+    }
     keeper.now += 150_000;
     const real = growTree(scene, chance);
-    const inPlot = scene.plotOf === null ? n + 1 : (n % scene.plotOf) + 1;
-    const tag = plot ? `${plotNumber}·${String(inPlot).padStart(2, '0')}` : String(inPlot);
+    const tag = tagOf(number, onPlot, n + 1);
     const tree = keep('tree', {
       survey,
-      plot,
+      plot: plots.at(-1) ?? null,
       tag,
       species: speciesIds.get(real.species.code),
-      ...(plot ? { azimuth: real.azimuth, distance: real.fromCentre } : {}),
+      ...(tract ? { azimuth: real.azimuth, distance: inItsCircle(tract, real.dbh, real.fromCentre) } : {}),
     });
     const stem = keep('stem', { tree, number: 1 });
     const visit = keep('visit', { tree, on: keeper.today() });
@@ -97,7 +113,37 @@ export function sceneRecords(scene: Scene, chance: Chance, first: number): { rec
     }
     truth.push({ ...real, id: tree, scene: scene.key, blunder });
   }
+  if (tract) {
+    more.now = keeper.now;
+    while (plots.length < tract.centres.length) plots.push(more.keep('plot', plotBody(survey, strata, tract, plots.length)));
+    let last = scene.trees;
+    const others = treesOfPlots(
+      scene,
+      tract,
+      scene.onPlots.length + 1,
+      (number, onPlot) => tagOf(number, onPlot, ++last),
+      more,
+      chanceOfMore,
+      { survey, protocol, species: speciesIds, plots, instruments: { tape, clinometer } },
+    );
+    truth.push(...others.map((t) => ({ ...t, scene: scene.key })));
+  }
   return { records, truth };
+
+  /** Numbered through where the crew carries numbers, else plot by plot. */
+  function tagOf(number: number, onPlot: number, through: number): string {
+    return scene.key === 'monte-umbrio' ? `${number}·${String(onPlot).padStart(2, '0')}` : String(through);
+  }
+}
+
+/** On which plot from 1, and the how manieth there, a scene's first trees stand. */
+function placeOf(onPlots: readonly number[], n: number): { readonly number: number; readonly tree: number } {
+  let before = 0;
+  for (const [i, count] of onPlots.entries()) {
+    if (n < before + count) return { number: i + 1, tree: n - before + 1 };
+    before += count;
+  }
+  return { number: 0, tree: n + 1 };
 }
 
 export type { DemoRecord };

@@ -1,4 +1,6 @@
-import type { PresetKey, SpeciesFigures, Trunk } from '@arbolito/core';
+import type { PresetKey, ProtocolOptions, SpeciesFigures, Trunk } from '@arbolito/core';
+import type { Tract } from './more-plots';
+import { TANSY_TRACT, UMBRIO_TRACT } from './tracts';
 
 /** A species as it grows in a scene: the truth the simulated trees are drawn from. */
 export interface SceneSpecies {
@@ -34,13 +36,16 @@ export interface Scene {
   readonly key: string;
   readonly name: string;
   readonly place: string;
-  readonly kind: 'fixed-plots' | 'every-tree' | 'street' | 'record-list';
+  readonly kind: 'fixed-plots' | 'points' | 'street' | 'record-list';
   readonly preset: PresetKey;
+  /** What is otherwise than in the preset, and what that is called. */
+  readonly ownProtocol?: { readonly name: string; readonly options: Partial<ProtocolOptions> };
   readonly person: ScenePerson;
   readonly begins: string;
   readonly trees: number;
-  /** Trees to a plot; null without plots. */
-  readonly plotOf: number | null;
+  /** How many of its first trees stand on each of the first plots; the others follow from its tract. */
+  readonly onPlots: readonly number[];
+  readonly tract: Tract | null;
   /** Steepest ground between station and tree, degrees. */
   readonly slope: number;
   readonly heightShare: number;
@@ -60,6 +65,17 @@ export const MONTE_UMBRIO: Scene = {
   place: 'Village pinewood above the Umbrío stream',
   kind: 'fixed-plots',
   preset: 'forest-metric',
+  ownProtocol: {
+    name: 'Monte Umbrío inventory',
+    options: {
+      heightSample: 4,
+      heightChoice: 'spread',
+      smallestDiameter: 0.07,
+      asks: ['status', 'crown-class'],
+      regeneration: { radius: 2, classes: ['under 1.3 m', 'over 1.3 m'] },
+      deadwood: true,
+    },
+  },
   person: {
     name: 'I. Salvatierra',
     eyeHeight: 1.62,
@@ -67,7 +83,8 @@ export const MONTE_UMBRIO: Scene = {
   },
   begins: '2026-05-11T07:40:00Z',
   trees: 62,
-  plotOf: 16,
+  onPlots: [16, 16, 16, 14],
+  tract: UMBRIO_TRACT,
   slope: 16,
   heightShare: 0.75,
   logs: false,
@@ -118,7 +135,7 @@ export const TANSY_CREEK: Scene = {
   key: 'tansy-creek',
   name: 'Tansy Creek tract',
   place: 'Forty acres between the creek and the county road',
-  kind: 'every-tree',
+  kind: 'points',
   preset: 'timber-us',
   person: {
     name: 'R. Calloway',
@@ -131,7 +148,8 @@ export const TANSY_CREEK: Scene = {
   },
   begins: '2026-03-17T13:05:00Z',
   trees: 26,
-  plotOf: null,
+  onPlots: [5, 5, 5, 5, 6],
+  tract: TANSY_TRACT,
   slope: 7,
   heightShare: 0.6,
   logs: true,

@@ -1,6 +1,7 @@
 import { PRESETS } from '@arbolito/core';
+import { moreStreetTrees, standsOnStreet } from './more-street';
 import { PUERTO_LENGA, STREET_TREES, type StreetTree } from './puerto-lenga';
-import type { Chance } from './random';
+import { Chance } from './random';
 import { type DemoRecord, Keeper } from './record-keeper';
 import type { TreeTruth } from './scene-records';
 import { takeReadings } from './take-readings';
@@ -23,8 +24,14 @@ export function streetRecords(chance: Chance): { records: DemoRecord[]; truth: T
     scene.species.map((s) => [s.code, keeper.keep('species', { code: s.code, name: s.name, latin: s.latin, figures: s.figures })]),
   );
   const survey = keeper.keep('survey', { name: scene.name, kind: scene.kind, protocol, place: scene.place });
-  const trees = STREET_TREES.map((t) => {
-    const tree = keeper.keep('tree', { survey, tag: t.tag, species: species.get(t.code) });
+  const trees = STREET_TREES.map((t, i) => {
+    const tree = keeper.keep('tree', {
+      survey,
+      tag: t.tag,
+      species: species.get(t.code),
+      ...standsOnStreet('M', i),
+      own: { condition: i % 5 === 3 ? 'fair' : 'good', conflict: 'none' },
+    });
     return { t, tree, stems: t.stems.map((_, i) => keeper.keep('stem', { tree, number: i + 1 })) };
   });
   const truth: TreeTruth[] = [];
@@ -72,6 +79,10 @@ export function streetRecords(chance: Chance): { records: DemoRecord[]; truth: T
     }
     truth.push({ ...real, id: tree, scene: scene.key, blunder: null });
   }
+  const more = new Keeper(new Chance(4711), `demo ${scene.key}`, keeper.now, keeper.records);
+  more.person = person;
+  const others = moreStreetTrees(more, { survey, protocol, species });
+  truth.push(...others.map((t) => ({ ...t, scene: scene.key, blunder: null })));
   return { records: keeper.records, truth };
 }
 

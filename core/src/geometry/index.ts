@@ -2,6 +2,17 @@ export { type Box, overlap, type Point, within } from './box';
 export type { LaidDimension, LaidHand, LaidInset, LaidLine, LaidSight, SightLayout } from './layout';
 export { pickTarget, targetOfLabel } from './pick-target';
 export type { PlacedLabel } from './place-labels';
+export { type PlanLayout, type PlanScene, planLayout } from './plan-layout';
+export {
+  type LaidTree,
+  type PlotLayout,
+  type PlotScene,
+  type PlotShape,
+  type PlotTree,
+  plotLayout,
+  type StandsIn,
+  tappedOn,
+} from './plot-layout';
 export { type ReachLayout, reachLayout } from './reach-layout';
 export type { LineStyle, SceneInput, SceneLine, SceneMark, SceneTarget, SightScene } from './scene';
 export { sightLayout } from './sight-layout';

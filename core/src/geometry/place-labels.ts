@@ -58,6 +58,24 @@ export function placeLabels(
   return placed;
 }
 
+/**
+ * Places labels at their first free candidate and leaves out those that have none: for drawings with hundreds of things,
+ * where a label far from its own would be read as another's.
+ * @param requests in order of importance
+ * @param frame where labels may stand, pixels
+ * @param avoid boxes never to be covered
+ * @returns the placed labels, in the order of the requests
+ */
+export function placeOrLeave(requests: readonly LabelRequest[], frame: Box, avoid: readonly Box[]): readonly PlacedLabel[] {
+  const placed: PlacedLabel[] = [];
+  const free = (box: Box) => within(box, frame) && !avoid.some((k) => overlap(box, k)) && !placed.some((p) => overlap(box, p.box));
+  for (const request of requests) {
+    const label = candidateWhere(request, free);
+    if (label) placed.push({ ...label, leader: null });
+  }
+  return placed;
+}
+
 /** Offsets near enough to an anchor for a label there to be read as its own, the nearest first. */
 const NEARBY: readonly Point[] = nearby();
 function nearby(): Point[] {

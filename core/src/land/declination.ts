@@ -1,6 +1,9 @@
-import { model } from 'geomagnetism';
+import * as geomagnetism from 'geomagnetism';
 import { type Answer, answer, noAnswer } from '../units';
 import type { Position } from './geo-area';
+
+// a module of the older kind: as it is, its functions stand in the default, bundled they stand beside it
+const { model } = (geomagnetism as { default?: typeof geomagnetism }).default ?? geomagnetism;
 
 /** When it is, handed in by whoever has a clock. */
 export type Moment = NonNullable<Parameters<typeof model>[0]>;

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   areaOf,
   declinationAt,
+  distanceToEdge,
   flatAround,
   fromUtm,
   type GeoArea,

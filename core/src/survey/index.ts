@@ -1,5 +1,5 @@
 export { diameterTolerance } from './diameter-tolerance';
-export { sampleNumberOf, wantsHeight } from './height-sample';
+export { type HeightCandidate, heightsWanted, sampleNumberOf, wantsHeight } from './height-sample';
 export { heightTolerance } from './height-tolerance';
 export { LOGS_16_FT, PRESET_KEYS, PRESETS, STUMP_1_FT } from './presets';
 export { productOf } from './product';

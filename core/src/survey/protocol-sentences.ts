@@ -85,7 +85,7 @@ export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence
         ? 'Classes are named by their lower limit.'
         : 'Classes are named by their middle, a multiple of the width.',
     ),
-    say('heightChoice', 'Heights of', HEIGHTS[p.heightChoice ?? 'chance']),
+    say('heightChoice', 'Heights of', p.heightSample === 0 ? 'So nobody has to choose which.' : HEIGHTS[p.heightChoice ?? 'chance']),
     say(
       'distanceAt',
       'Distance from a centre',
@@ -124,7 +124,7 @@ const named = (words: readonly string[]) => words.map((w) => w.replaceAll('-', '
 const HEIGHTS: Record<HeightChoice, string> = {
   chance: 'Which trees want a height is drawn by chance.',
   'first-of-class': 'The first tree of each species and diameter class on a plot wants a height.',
-  spread: 'Heights are spread over the diameters of each species: where few are known yet, the next one wants one.',
+  spread: 'Those that want a height are spread over the diameters of each species, class by class.',
 };
 
 /** A question of the survey's own, with what may be answered. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { PRESETS, type TallyTree, tally } from './index';
+import { heightsWanted, PRESETS, sampleNumberOf, type TallyTree, tally, wantsHeight } from './index';
 
 const tree = (species: string | null, basalArea: number | null, volume: number | null, doyle: number | null): TallyTree => ({
   species,
@@ -54,5 +54,45 @@ describe('presets', () => {
       merchantable: { stumpHeight: 0.2 },
       forkBelowBreastHeight: 'separate',
     });
+  });
+});
+
+describe('which trees want a height', () => {
+  const tree = (id: string, plot: string | null, species: string, cm: number | null) => ({
+    id,
+    plot,
+    species,
+    dbh: cm === null ? null : cm / 100,
+  });
+  const trees = [
+    tree('a', '1', 'pine', 30.2),
+    tree('b', '1', 'pine', 31.4),
+    tree('c', '1', 'oak', 30.9),
+    tree('d', '2', 'pine', 30.4),
+    tree('e', '2', 'pine', 55),
+    tree('f', '2', 'pine', 31),
+    tree('g', '2', 'oak', null),
+  ];
+  const options = { units: 'metric', classWidth: { value: 4, unit: 'cm' } } as const;
+  const wanted = (more: object) => [...heightsWanted(trees, { ...options, ...more })].join('');
+
+  it('every one, none, or one in so many by chance', () => {
+    expect(wanted({})).toBe('abcdefg');
+    expect(wanted({ heightSample: 0, heightChoice: 'spread' })).toBe('');
+    expect([...wanted({ heightSample: 3 })]).toEqual(trees.map((t) => t.id).filter((id) => sampleNumberOf(id) % 3 === 0));
+  });
+  it('the first of each species and class on a plot: 28 to 32 cm is one class', () =>
+    expect(wanted({ heightChoice: 'first-of-class' })).toBe('acde'));
+  it('spread over the diameters: of each species and class the first, and one in so many after it', () => {
+    expect(wanted({ heightSample: 3, heightChoice: 'spread' })).toBe('acef');
+    expect(wanted({ heightSample: 2, heightChoice: 'spread' })).toBe('acde');
+    // an oak of which no diameter is read is in no class yet
+    expect(wanted({ heightSample: 2, heightChoice: 'spread' })).not.toContain('g');
+  });
+  it('one tree by itself is told where that needs no other', () => {
+    expect(wantsHeight('a', {})).toBe(true);
+    expect(wantsHeight('a', { heightSample: 0 })).toBe(false);
+    expect(wantsHeight('a', { heightChoice: 'first-of-class' })).toBeNull();
+    expect(wantsHeight('a', { heightSample: 4, heightChoice: 'spread' })).toBeNull();
   });
 });

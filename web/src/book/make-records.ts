@@ -11,6 +11,7 @@ import {
 } from '@arbolito/core';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import { KINDS, type Kind } from '../contract/kinds/index';
+import type { PlaceInput } from '../contract/sampling';
 import type { Book } from './book';
 import type { Determination } from './determinations';
 import { type Instruments, instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
@@ -59,8 +60,9 @@ export interface TreePlace {
   /** null: this device's single trees. */
   readonly survey: string | null;
   readonly tag: string;
-  /** The plot one stands in, where the survey has plots. */
+  /** The plot one stands in, where the survey has plots, and where on it, as that was found. */
   readonly plot: string | null;
+  readonly stands?: PlaceInput | null;
   readonly species: string | null;
   /** Units of single trees. */
   readonly units: UnitSystem;
@@ -156,12 +158,12 @@ export function recordsForReading(
 }
 
 /** The survey of the tree in hand; with the tree's first reading the tree is made in it. */
-function surveyOf(here: Making, maker: Maker, book: Book, { tree, plot, tag, species, ...place }: TreePlace): string {
+function surveyOf(here: Making, maker: Maker, book: Book, { tree, plot, stands = null, tag, species, ...place }: TreePlace): string {
   const there = here.find('tree', tree);
   if (there) return there.body.survey;
   const survey = place.survey ?? singleTrees(maker, book, place.units, here);
   const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
-  here.make('tree', { survey, plot, tag, species, ...nowhere, note: null }, tree);
+  here.make('tree', { survey, plot, tag, species, ...nowhere, ...(stands ? { place: stands } : {}), note: null }, tree);
   return survey;
 }
 

@@ -1,4 +1,4 @@
-import { metres, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
+import { metres, type ToolName, type TreeResult, TYPICAL_ERRORS } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { InclusionAnswer, PlaceInput } from '../contract/sampling';
 import { withoutNulls } from '../contract/without-nulls';
@@ -58,10 +58,15 @@ export interface OnPlot {
   /** Metres east and north of the centre, the survey's own north up; null where it is not placed. */
   readonly at: { readonly x: number; readonly y: number } | null;
   readonly inclusion: InclusionAnswer | null;
+  /** Whether it is too near the limit for what it was found with: distance or diameter is not by tape. */
+  readonly undecided: boolean;
   /** Why nobody can say whether it is in; null where that is said, and where nobody told how far it stands. */
   readonly unsaid: { readonly code: string; readonly reason: string } | null;
 }
-export const NOT_PLACED: OnPlot = { at: null, inclusion: null, unsaid: null };
+export const NOT_PLACED: OnPlot = { at: null, inclusion: null, undecided: false, unsaid: null };
+
+/** Tools whose diameter decides near a limit. */
+const TAPES: ReadonlySet<ToolName> = new Set(['diameter-tape', 'plain-tape', 'caliper']);
 
 /**
  * Whether a tree is in its plot, and where on it.
@@ -70,13 +75,15 @@ export const NOT_PLACED: OnPlot = { at: null, inclusion: null, unsaid: null };
 export function onPlot({ body }: RecordOf<'tree'>, plot: JudgedPlot | null, result: TreeResult | undefined): OnPlot {
   const place = placeOf(body);
   if (!plot || !place) return NOT_PLACED;
-  if (!plot.sample.ok) return { at: null, inclusion: null, unsaid: { code: 'no-size', reason: plot.sample.reason } };
+  if (!plot.sample.ok) return { ...NOT_PLACED, unsaid: { code: 'no-size', reason: plot.sample.reason } };
   const { sample } = plot.sample;
   const dbh = result?.dbh;
   const at = standsAt(sample, place, dbh?.ok ? dbh.value.unrounded : null);
   if (!dbh?.ok)
-    return { at, inclusion: null, unsaid: { code: dbh?.code ?? 'no-diameter', reason: dbh?.reason ?? 'No diameter is read yet.' } };
+    return { ...NOT_PLACED, at, unsaid: { code: dbh?.code ?? 'no-diameter', reason: dbh?.reason ?? 'No diameter is read yet.' } };
   const { unrounded, sigmaUnrounded } = dbh.value;
   const found = inclusionOf({ unrounded: metres(unrounded), sigmaUnrounded: metres(sigmaUnrounded) }, sample, place, TYPICAL_ERRORS);
-  return found.ok ? { at, inclusion: found.value, unsaid: null } : { at, inclusion: null, unsaid: found.missing };
+  if (!found.ok) return { ...NOT_PLACED, at, unsaid: found.missing };
+  const byTape = place.by === 'tape' && TAPES.has(dbh.value.tool);
+  return { at, inclusion: found.value, undecided: found.value.near && !byTape, unsaid: null };
 }

@@ -1,5 +1,6 @@
-import { metres, showHeight } from '@arbolito/core';
-import type { SurveyHead } from './summary';
+import { metres, type Position, showHeight } from '@arbolito/core';
+import type { SurveyKind } from '../contract/kinds/survey';
+import type { PlotMark, SurveyHead } from './summary';
 
 /** A survey as a page of the book. */
 export interface Page {
@@ -7,7 +8,15 @@ export interface Page {
   readonly name: string;
   readonly place: string | null;
   readonly trees: number;
+  readonly kind: SurveyKind;
   readonly withHeight: number;
+  readonly wantHeight: number;
+  /** Its plots, how many of them are finished, and how many there are to be. */
+  readonly plots: readonly PlotMark[];
+  readonly finished: number;
+  readonly planned: number;
+  /** Where its trees stand on the map, degrees. */
+  readonly standing: readonly Position[];
   readonly withoutDiameter: number;
   readonly doubtful: number;
   /** The median standard error of its heights, as shown. */
@@ -22,12 +31,18 @@ export interface Page {
 export function pagesOf(heads: readonly SurveyHead[], device: string): readonly Page[] {
   return heads
     .toSorted((a, b) => (a.last < b.last ? 1 : -1))
-    .map(({ survey: s, protocol, sums, withHeight, doubtful, typicalError, ranked }) => ({
+    .map(({ survey: s, protocol, sums, withHeight, wantHeight, plots, standing, doubtful, typicalError, ranked }) => ({
       id: s.entity,
       name: s.body.kind === 'single-trees' && s.device !== device ? `${s.body.name}, another device` : s.body.name,
       place: s.body.place ?? null,
       trees: sums.total.trees,
+      kind: s.body.kind,
       withHeight,
+      wantHeight,
+      plots,
+      finished: plots.filter((p) => p.state === 'finished').length,
+      planned: Math.max(plots.length, s.body.design?.planned ?? 0),
+      standing,
       withoutDiameter: sums.total.without.basalArea,
       doubtful,
       ranked,

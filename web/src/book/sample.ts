@@ -51,9 +51,14 @@ const rectangle = ({ width, length }: { readonly width: number; readonly length:
     ? lacks('Which way does the long side of the rectangle run? Its bearing is needed.')
     : { ok: true, rule: { kind: 'rectangle', width, length, axis } };
 
-/** Where a plot's centre lies on the map; null where nobody said. */
-export const positionOf = ({ longitude, latitude }: Pick<Plot, 'longitude' | 'latitude'>): Position | null =>
-  longitude == null || latitude == null ? null : [longitude, latitude];
+/** Where a plot's centre or a tree lies on the map; null where nobody said. */
+export const positionOf = ({
+  longitude,
+  latitude,
+}: {
+  readonly longitude?: number | null;
+  readonly latitude?: number | null;
+}): Position | null => (longitude == null || latitude == null ? null : [longitude, latitude]);
 
 /**
  * How far the north that a survey's bearings count from lies east of true north, degrees.

@@ -1,4 +1,4 @@
-import { checkSurvey, type Finding, metres, type Position, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
+import { checkSurvey, heightsWanted, metres, type Position, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { PlotState } from '../contract/kinds/plot';
 import type { NotCounted } from './asked';
@@ -13,6 +13,10 @@ export interface SurveyHead {
   readonly protocol: { readonly name: string; readonly options: ProtocolOptions };
   readonly sums: Tally;
   readonly withHeight: number;
+  /** Trees that want a height and have none. */
+  readonly wantHeight: number;
+  /** Where its trees stand on the map, degrees; of many some, spread over them. */
+  readonly standing: readonly Position[];
   readonly doubtful: number;
   /** Trees of which a doubt was looked at and found right. */
   readonly confirmed: number;
@@ -89,6 +93,8 @@ export function sheetFrom(
       unanswered: rows.filter((r) => r.unanswered.length > 0).length,
       plots,
       withHeight: rows.filter((r) => r.height !== null).length,
+      wantHeight: rows.filter((r) => r.wantsHeight).length,
+      standing: someOf(rows.flatMap((r) => (r.place ? [r.place] : []))),
       doubtful: rows.filter(isDoubtful).length,
       confirmed: rows.filter(isConfirmed).length,
       out: rows.flatMap((r) => (r.out.length > 0 ? [r.tag] : [])),
@@ -116,6 +122,13 @@ function countWhy(rows: readonly TreeRow[]): SurveyHead['notCounted'] {
   return counts;
 }
 
+/** A small picture has room for so many dots. */
+const DOTS = 300;
+const someOf = <T>(list: readonly T[]): readonly T[] => {
+  const every = Math.ceil(list.length / DOTS);
+  return every <= 1 ? list : list.filter((_, i) => i % every === 0);
+};
+
 /** So many say what a picture of them all would. */
 const RANKS = 24;
 const spread = (sorted: readonly number[]): readonly number[] =>
@@ -123,12 +136,28 @@ const spread = (sorted: readonly number[]): readonly number[] =>
     ? sorted
     : Array.from({ length: RANKS }, (_, i) => sorted[Math.round((i * (sorted.length - 1)) / (RANKS - 1))] as number);
 
-/** With what the trees of a survey say of each other. */
-function amongEachOther(rows: readonly TreeRow[], { units }: ProtocolOptions): readonly TreeRow[] {
+/** With what the trees of a survey say of each other, and which of them want a height. */
+function amongEachOther(rows: readonly TreeRow[], options: ProtocolOptions): readonly TreeRow[] {
   const length = (m: number | null) => (m === null ? null : metres(m));
   const trees = rows.map(({ id, tag, plot, species, dbh, height, read }) => {
     return { id, tag, plot, species, dbh: length(dbh), height: length(height), read };
   });
-  const found = checkSurvey(trees, units);
-  return found.size === 0 ? rows : rows.map((r) => (found.has(r.id) ? { ...r, among: found.get(r.id) as readonly Finding[] } : r));
+  const found = checkSurvey(trees, options.units);
+  const wanted = heightsWanted(
+    rows.filter((r) => r.notCounted === null),
+    options,
+  );
+  return rows.map((r) => {
+    const own = r.height === null && wanted.has(r.id) ? wanting(r) : r;
+    const among = found.get(r.id);
+    return among ? { ...own, among } : own;
+  });
 }
+
+/** The same row each time: what is compared with what was told before is mostly the same. */
+function wanting(row: TreeRow): TreeRow {
+  const made = WANTING.get(row) ?? { ...row, wantsHeight: true };
+  WANTING.set(row, made);
+  return made;
+}
+const WANTING = new WeakMap<TreeRow, TreeRow>();

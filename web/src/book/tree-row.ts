@@ -5,6 +5,7 @@ import {
   type Finding,
   type FindingTarget,
   type LogRuleName,
+  type Position,
   type ProtocolOptions,
   productOf,
   type TreeResult,
@@ -16,6 +17,7 @@ import type { Book } from './book';
 import { inputOf, tryResult } from './derive';
 import { type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
+import { positionOf } from './sample';
 import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
 import type { BookTree } from './tree';
 import { byId, settled } from './versions';
@@ -51,11 +53,15 @@ export interface TreeRow {
   readonly heightOn: string | null;
   /** Its height as somebody called it by eye, over the measured one less 1; null where that was not both. */
   readonly byEye: { readonly person: string; readonly share: number } | null;
+  /** Where it stands on the map, degrees; null where nobody said. */
+  readonly place: Position | null;
   /** Where it stands on its plot, and whether it is in. */
   readonly onPlot: OnPlot;
   /** What was answered of it beside what was measured, and what its survey asks and nobody answered. */
   readonly said: Said;
   readonly unanswered: readonly string[];
+  /** Whether it is one of those that want a height and has none. */
+  readonly wantsHeight: boolean;
   /** Why it is in no sum at all. */
   readonly notCounted: NotCounted | null;
   /** What can't be so and is left out of sums; the tree itself stays counted. */
@@ -114,6 +120,16 @@ export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly T
   ].sort(byId);
 };
 
+/** The rows of some trees of a survey, struck-out ones too; those that are not in the book have none. */
+export function rowsOfTrees(book: Book, survey: string, trees: readonly string[], under: RowsUnder): readonly TreeRow[] {
+  const plots = new PlotsOf(book, survey);
+  return trees.flatMap((id) => {
+    const record = book.find('tree', id);
+    if (!record) return [];
+    return book.isStruck(id) ? emptyRow(record, { struck: true }) : rowOf(book, record, under, plots.of(record.body.plot ?? null));
+  });
+}
+
 function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
@@ -121,7 +137,9 @@ function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUn
   const species = book.find('species', record.body.species)?.body.name ?? null;
   const from = known ? fromOf(tree, species, known.program, protocol, plot) : '';
   const before = known?.rows.get(tree.id);
-  return from !== '' && before?.from === from ? { ...before, among: NOTHING } : { ...worked(tree, species, protocol, plot), from };
+  return from !== '' && before?.from === from
+    ? { ...before, among: NOTHING, wantsHeight: false }
+    : { ...worked(tree, species, protocol, plot), from };
 }
 const NOTHING: readonly Finding[] = [];
 
@@ -257,9 +275,11 @@ const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): 
   sigma: null,
   heightOn: null,
   byEye: null,
+  place: positionOf(body),
   onPlot: NOT_PLACED,
   said: saidOf(body),
   unanswered: [],
+  wantsHeight: false,
   notCounted: null,
   basalArea: null,
   volume: null,

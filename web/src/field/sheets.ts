@@ -1,3 +1,4 @@
+import { type HeightCandidate, heightsWanted } from '@arbolito/core';
 import { Book } from '../book/book';
 import { changeOf, type ProtocolChange } from '../book/protocol-change';
 import { type Recomputed, recomputedBy } from '../book/recomputed';
@@ -75,6 +76,16 @@ export class Sheets {
     return rows.flatMap(({ byEye }) => (byEye?.person === person ? [byEye.share] : []));
   }
 
+  /** Whether a tree is one of those that want a height, where that follows from the others of its survey. */
+  async heightWanted(survey: string, tree: HeightCandidate): Promise<boolean> {
+    await this.upToDate(survey);
+    const { kept } = await keptHead(survey, this.program);
+    if (!kept?.head) return true;
+    const others = (await keptRows(survey)).filter((r) => r.id !== tree.id && !r.struck && r.notCounted === null);
+    const inOrder = [...others, tree].sort((a, b) => (a.id < b.id ? -1 : 1));
+    return heightsWanted(inOrder, kept.head.protocol.options).has(tree.id);
+  }
+
   private indexOf(survey: string): Promise<TreeIndex> {
     const known = this.indexes.get(survey);
     if (known) return known;
@@ -87,16 +98,21 @@ export class Sheets {
   }
   /** What is written meanwhile it hears once it is made. */
   private async index(survey: string): Promise<TreeIndex> {
-    if (!(await keptHead(survey, this.program)).holds)
-      await new OpenSheet(
-        survey,
-        this.program,
-        false,
-        () => {},
-        (work) => this.inTurn(work),
-      ).open();
+    await this.upToDate(survey);
     const beside = await Promise.all([load(SHARED), load(survey, '')]);
     return new TreeIndex(survey, await keptRows(survey), beside.flat());
+  }
+
+  /** What was put by of a survey is worked out anew where it is of before. */
+  private async upToDate(survey: string): Promise<void> {
+    if ((await keptHead(survey, this.program)).holds) return;
+    await new OpenSheet(
+      survey,
+      this.program,
+      false,
+      () => {},
+      (work) => this.inTurn(work),
+    ).open();
   }
 
   /** What another protocol would make of a survey; null where the survey is not here whole. */

@@ -8,13 +8,19 @@ interface Loading {
 }
 
 /** Its worker has a way to go: it sets out before the page that asks it. */
+const wake = () => void import('../field/use-sheet').then(({ sheets }) => sheets());
 function loadTrees() {
-  void import('../field/use-sheet').then(({ sheets }) => sheets());
+  wake();
   return import('../views/trees/Trees');
+}
+function loadPlots() {
+  wake();
+  return import('../views/plots/Plots');
 }
 
 const LOADING: Readonly<Record<SurveyTab, Loading>> = {
   trees: { waiting: 'Opening the survey …', load: loadTrees },
+  plots: { waiting: 'Opening the plots …', load: loadPlots },
   measure: { waiting: 'Opening the sight sheet …', load: () => import('../views/measure/Measure') },
 };
 

@@ -13,7 +13,7 @@ const kindFitsDesign = (): PropertyDecorator => (target, field) =>
     name: 'kindFitsDesign',
     validator: {
       validate: (kind: unknown, args) => {
-        const rule = (args?.object as SurveyBody).design?.rule;
+        const rule = (args?.object as SurveyBody | undefined)?.design?.rule;
         return !rule || !SURVEY_KINDS.includes(kind as SurveyKind) || SAMPLES_OF[kind as SurveyKind].includes(rule.kind);
       },
       defaultMessage: () => `a kind that goes with the design’s rule: ${WORDS}`,

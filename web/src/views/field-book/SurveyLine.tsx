@@ -2,19 +2,26 @@ import type { Page } from '../../book/pages';
 import { bookStore } from '../../field/book-store';
 import type { Coming as HowFar } from '../../field/store';
 import { Coming } from '../../ui/Coming';
-import { Ranked } from './Ranked';
+import { Picture } from './Picture';
 
 const trees = (n: number) => `${n} ${n === 1 ? 'tree' : 'trees'}`;
 
 /** A survey that is on this device: its picture, how far it is, what it still needs. */
 export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | undefined }) {
-  const says = [trees(p.trees), p.tallest && `tallest ${p.tallest}`, p.typicalError && `heights ± ${p.typicalError}`];
+  const says = [
+    p.plots.length > 0 && `${p.finished} of ${p.planned} ${p.kind === 'points' ? 'points' : p.kind === 'strip' ? 'strips' : 'plots'}`,
+    trees(p.trees),
+    p.tallest && `tallest ${p.tallest}`,
+    p.typicalError && `heights ± ${p.typicalError}`,
+  ];
   const needs = [
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
-    p.withHeight < p.trees && `${p.trees - p.withHeight} without a height`,
+    p.wantHeight > 0 && `${p.wantHeight} want a height`,
   ].filter(Boolean);
+  const done =
+    p.plots.length > 0 ? p.finished / p.planned : p.trees === 0 ? 0 : Math.min(1, p.withHeight / (p.withHeight + p.wantHeight || 1));
   return (
-    <Line id={p.id} name={p.name} place={p.place} picture={<Ranked heights={p.ranked} />} coming={coming}>
+    <Line id={p.id} name={p.name} place={p.place} picture={<Picture page={p} />} coming={coming}>
       <span className="block text-plain">
         {says.filter(Boolean).join(', ').replaceAll(' m', '\u00a0m')}
         {p.doubtful > 0 && <span className="font-semibold text-berry">, {p.doubtful} to look at</span>}
@@ -22,7 +29,7 @@ export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | und
       {needs.length > 0 && <span className="block text-plain text-soft">{needs.join(', ')}</span>}
       <svg viewBox="0 0 100 2" preserveAspectRatio="none" className="mt-1 h-1.5 w-full max-w-80" aria-hidden="true">
         <rect width="100" height="2" fill="var(--rule)" />
-        <rect width={p.trees === 0 ? 0 : (100 * p.withHeight) / p.trees} height="2" fill="var(--wood)" />
+        <rect width={100 * done} height="2" fill="var(--wood)" />
       </svg>
     </Line>
   );

@@ -1,4 +1,4 @@
-import { FIRST_STEM, type Trunk, wantsHeight } from '@arbolito/core';
+import { FIRST_STEM, type Trunk } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useSearch } from 'wouter';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
@@ -20,6 +20,7 @@ import { type Hand, handKeeper, namesAnother, openHand } from './hand';
 import type { Now } from './now';
 import { type MerchantableWay, type StepChoices, stepsOf } from './steps';
 import { groundOf } from './tape';
+import { useHeightWanted } from './use-height-wanted';
 import { useTagTaken } from './use-tag-taken';
 import { useTree } from './use-tree';
 
@@ -65,7 +66,10 @@ export function useMeasure() {
   const lower = hasMark ? 'mark' : hand.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
   // once a station is begun its work is wanted to its end
-  const heightWanted = determination.station !== null || hand.method !== null || wantsHeight(hand.tree, protocol.options);
+  const keptDbh = t.ofKept.dbh.ok ? t.ofKept.dbh.value.value : null;
+  const species = speciesList.find((s) => s.entity === speciesId)?.body.name ?? null;
+  const drawnFor = useHeightWanted({ survey, tree: hand.tree, plot, species, dbh: keptDbh }, protocol.options);
+  const heightWanted = determination.station !== null || hand.method !== null || drawnFor;
   const steps = useMemo(
     () => stepsOf(entities, choices, protocol.options, determination.far, heightWanted),
     [entities, choices, protocol, determination.far, heightWanted],

@@ -197,6 +197,8 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
     stems,
     draft,
     drawn,
+    /** What the kept readings alone come to. */
+    ofKept,
     findings,
     /** Whether the checks are here. */
     checked: findingsOf !== null,

@@ -3,6 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { makeRecord } from '../../book/make-records';
 import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
+import type { SurveyKind } from '../../contract/kinds/survey';
 import { PersonBody } from '../../contract/records/person';
 import { SpeciesBody } from '../../contract/records/species';
 import { SurveyBody } from '../../contract/records/survey';
@@ -13,8 +14,12 @@ import { savedPreferences, savePreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { checkForm, type FormOf, useContractForm } from '../../ui/contract-form';
 import { Frame } from '../../ui/frame/Frame';
+import { DesignPicture } from '../../ui/plot/DesignFields';
+import { type DesignForm, meantDesign, usualDesign } from '../../ui/plot/design-form';
+import { HowChosen } from './HowChosen';
 
-const KINDS: Record<PresetKey, BodyOf<'survey'>['kind']> = {
+/** How trees are usually chosen for a purpose; whoever begins may say otherwise. */
+const USUAL: Record<PresetKey, SurveyKind> = {
   'timber-us': 'every-tree',
   'forest-metric': 'every-tree',
   monitoring: 'fixed-plots',
@@ -63,23 +68,34 @@ export default function NewSurvey() {
   // a survey begins under a preset, or under a protocol of one's own
   const lines = useMemo(() => protocolLines(book), [book]);
   const [newProtocol] = useState(newId);
+  const [ownKind, setOwnKind] = useState<SurveyKind | null>(null);
+  const [ownDesign, setOwnDesign] = useState<DesignForm | null>(null);
   const lineOf = (id: string) => lines.find((l) => l.id === id) ?? null;
+  function sampleUnder(line: ProtocolLine | null) {
+    const preset = line && presetOf(line);
+    const kind = ownKind ?? (preset ? USUAL[preset] : 'every-tree');
+    const units = line?.options.units ?? 'metric';
+    const design = ownDesign ?? usualDesign(kind, units);
+    return { kind, design, read: design && meantDesign(design, units) };
+  }
   const form = useContractForm(
     SurveyBody,
     { preset: '', name: '', place: '', person: '', eye: '', species: '' },
     {
       mean(typed) {
         const line = lineOf(typed.preset);
-        const preset = line && presetOf(line);
+        const { kind, read } = sampleUnder(line);
         return {
           body: {
             name: typed.name.trim(),
-            kind: preset ? KINDS[preset] : 'every-tree',
+            kind,
+            design: read?.ok ? read.value : null,
             protocol: line?.record?.id ?? newProtocol,
             place: typed.place.trim() || null,
           },
           wrong: {
             preset: line ? null : 'Choose what the survey is for: it decides how trees are measured.',
+            ...(read && !read.ok ? { preset: line ? `How plots are: ${read.reason}` : null } : {}),
             ...(typed.name.trim() ? {} : { name: 'Give the survey a name, for example the place and the year.' }),
             species: refusedSpecies(typed.species),
             ...(typed.person.trim() || typed.eye.trim() ? checkForm(PersonBody, typed, whoMeasures(line)).errors : {}),
@@ -90,6 +106,7 @@ export default function NewSurvey() {
   );
   const { typed } = form;
   const chosen = lineOf(typed.preset);
+  const { kind, design } = sampleUnder(chosen);
 
   async function begin(body: SurveyBody) {
     const line = lineOf(typed.preset);
@@ -112,7 +129,7 @@ export default function NewSurvey() {
       savePreferences({ person: person.id });
     }
     await bookStore.keep(records);
-    location.assign(`/measure?survey=${survey.id}`);
+    location.assign(body.design ? `/plots?survey=${survey.id}` : `/measure?survey=${survey.id}`);
   }
 
   return (
@@ -133,7 +150,10 @@ export default function NewSurvey() {
                     name="preset"
                     className="mt-0.5 h-6 w-6 shrink-0 accent-resin"
                     checked={typed.preset === p.id}
-                    onChange={() => form.field('preset').onChange(p.id)}
+                    onChange={() => {
+                      form.field('preset').onChange(p.id);
+                      setOwnDesign(null);
+                    }}
                   />
                   <span>
                     <span className="block font-semibold">{p.name}</span>
@@ -144,6 +164,18 @@ export default function NewSurvey() {
             </div>
             <Wrong id="preset-error" says={form.field('preset').refusal} />
           </fieldset>
+          {chosen && (
+            <HowChosen
+              kind={kind}
+              units={chosen.options.units}
+              design={design}
+              onKind={(k) => {
+                setOwnKind(k);
+                setOwnDesign(null);
+              }}
+              onDesign={setOwnDesign}
+            />
+          )}
           <Text label="Name" {...form.field('name')} id="name" />
           <Text label="Place" hint="if the name does not say it" {...form.field('place')} id="place" />
           <Text label="Species to expect" hint="names with commas between; more can come later" {...form.field('species')} id="species" />
@@ -157,10 +189,11 @@ export default function NewSurvey() {
             />
           </div>
           <button type="submit" className="button button-go self-start">
-            Begin with the first tree
+            {design ? 'Begin, and make its first plot' : 'Begin with the first tree'}
           </button>
         </form>
         <div className="min-w-0">
+          {chosen && design && <DesignPicture form={design} units={chosen.options.units} />}
           {chosen ? (
             <Suspense fallback={<p className="text-soft">Drawing a trunk …</p>}>
               <OnATrunk protocol={chosen} title={`What “${chosen.name}” does to a trunk`} />

@@ -86,7 +86,9 @@ describe('editing a protocol', () => {
 
 describe('questions of a survey’s own', () => {
   it('are read as they are written, and written as they are read', () => {
-    const read = parseQuestions('condition: good, fair, poor; nests: 0 to 9; girdled at: -1,5 - 3 m; hollow?; remarks');
+    const read = parseQuestions(
+      'condition: good, fair, poor; nests: 0 to 9; girdled at: -1,5 - 3 m; hollow?; remarks; rings: from 5; holes: up to 4 cm; girth: a number',
+    );
     expect(read).toMatchObject({
       ok: true,
       value: [
@@ -95,6 +97,9 @@ describe('questions of a survey’s own', () => {
         { kind: 'number', key: 'girdled-at', from: -1.5, to: 3, unit: 'm' },
         { kind: 'yes-no', key: 'hollow', name: 'hollow' },
         { kind: 'text', key: 'remarks' },
+        { kind: 'number', key: 'rings', from: 5 },
+        { kind: 'number', key: 'holes', to: 4, unit: 'cm' },
+        { kind: 'number', key: 'girth' },
       ],
     });
     if (read.ok) expect(parseQuestions(sayQuestions(read.value))).toEqual(read);

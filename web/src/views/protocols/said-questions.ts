@@ -2,7 +2,23 @@ import { formatNumber, type OwnField, parseLength, type Regeneration } from '@ar
 
 type Read<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: string };
 
-const RANGE = /^(-?\d+(?:[.,]\d+)?)\s*(?:to|–|-)\s*(-?\d+(?:[.,]\d+)?)\s*(\S.{0,11})?$/;
+const NUMBER = String.raw`(-?\d+(?:[.,]\d+)?)`;
+const UNIT = String.raw`\s*(\S.{0,11})?$`;
+const RANGES: readonly RegExp[] = [
+  new RegExp(`^(?<from>${NUMBER})\\s*(?:to|–|-)\\s*(?<to>${NUMBER})(?<unit>${UNIT})`),
+  new RegExp(`^from (?<from>${NUMBER})(?<unit>${UNIT})`),
+  new RegExp(`^up to (?<to>${NUMBER})(?<unit>${UNIT})`),
+  new RegExp(`^a number(?<unit>${UNIT})`),
+];
+
+/** The range of a question that is answered by a number; null where it is none. */
+function rangeIn(text: string): { readonly from?: number; readonly to?: number; readonly unit?: string } | null {
+  const found = RANGES.map((r) => r.exec(text)?.groups).find((g) => g !== undefined);
+  if (!found) return null;
+  const bound = (name: 'from' | 'to') => (found[name] === undefined ? {} : { [name]: Number(found[name].replace(',', '.')) });
+  const unit = found.unit?.trim();
+  return { ...bound('from'), ...bound('to'), ...(unit ? { unit } : {}) };
+}
 
 /**
  * Questions of a survey's own as somebody writes them: `condition: good, fair, poor; nests: 0 to 9; hollow?; remarks`.
@@ -25,14 +41,16 @@ export function parseQuestions(text: string): Read<readonly OwnField[]> {
       continue;
     }
     const answers = said.slice(at + 1).trim();
-    const range = RANGE.exec(answers);
+    const range = rangeIn(answers);
     if (range) {
-      const [from, to] = [range[1], range[2]].map((n) => Number((n as string).replace(',', '.'))) as [number, number];
-      fields.push({ kind: 'number', key, name, from, to, ...(range[3] ? { unit: range[3].trim() } : {}) });
+      fields.push({ kind: 'number', key, name, ...range });
     } else {
       const choices = answers.split(',').flatMap((c) => c.trim() || []);
       if (choices.length < 2)
-        return { ok: false, reason: `“${name}”: write what may be answered, as “good, fair, poor” or “0 to 9 m”, or leave out the colon.` };
+        return {
+          ok: false,
+          reason: `“${name}”: write what may be answered, as “good, fair, poor”, “0 to 9 m” or “a number”, or leave out the colon.`,
+        };
       fields.push({ kind: 'choice', key, name, choices });
     }
   }
@@ -40,21 +58,23 @@ export function parseQuestions(text: string): Read<readonly OwnField[]> {
 }
 
 /** The same as it is written. */
-export const sayQuestions = (fields: readonly OwnField[]): string =>
-  fields
-    .map((f) => {
-      switch (f.kind) {
-        case 'choice':
-          return `${f.name}: ${f.choices.join(', ')}`;
-        case 'number':
-          return `${f.name}: ${f.from ?? -1e9} to ${f.to ?? 1e9}${f.unit ? ` ${f.unit}` : ''}`;
-        case 'yes-no':
-          return `${f.name}?`;
-        case 'text':
-          return f.name;
-      }
-    })
-    .join('; ');
+export const sayQuestions = (fields: readonly OwnField[]): string => fields.map(sayQuestion).join('; ');
+
+function sayQuestion(f: OwnField): string {
+  switch (f.kind) {
+    case 'choice':
+      return `${f.name}: ${f.choices.join(', ')}`;
+    case 'number': {
+      const range =
+        f.from == null ? (f.to == null ? 'a number' : `up to ${f.to}`) : f.to == null ? `from ${f.from}` : `${f.from} to ${f.to}`;
+      return `${f.name}: ${range}${f.unit ? ` ${f.unit}` : ''}`;
+    }
+    case 'yes-no':
+      return `${f.name}?`;
+    case 'text':
+      return f.name;
+  }
+}
 
 const keyOf = (name: string) =>
   name

@@ -13,12 +13,13 @@ import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import type { RecordOf } from '../../contract/envelope';
 import type { Coming as HowFar } from '../../field/store';
-import { useBook, useBookState } from '../../field/use-book';
+import { useBook } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
 import { LeaveBehind } from '../../ui/LeaveBehind';
 import { byOtherRules, byRule, mainRuleOf } from '../../ui/log-rules';
+import { SurveyNotYet, SurveyTitle, surveyInFrame } from '../../ui/SurveyNotYet';
 import { Num, Sideways } from '../../ui/table';
 import { weight } from '../../ui/weight';
 import { EVERYTHING } from './filters';
@@ -32,50 +33,11 @@ export default function Trees() {
   const id = asked.get('survey');
   const sheet = useSheet(id);
   const coming = useBook((s) => (id ? s.coming.get(id) : undefined));
-  if (!sheet?.head) return <NotYet id={id} worked={sheet?.worked ?? 0} />;
+  if (!sheet?.head) return <SurveyNotYet tab="trees" id={id} worked={sheet?.worked ?? 0} />;
   return (
-    <Frame tab="trees" survey={inFrame(sheet.head.survey)} wide>
+    <Frame tab="trees" survey={surveyInFrame(sheet.head.survey)} wide>
       <SurveyPage t={sheet} coming={coming} />
       <Carried survey={sheet.head.survey} />
-    </Frame>
-  );
-}
-
-const inFrame = ({ entity, body }: RecordOf<'survey'>) => ({ id: entity, name: body.name });
-
-/** Until a survey is worked out: what is known of it, and how far it is. */
-function NotYet({ id, worked }: { id: string | null; worked: number }) {
-  const state = useBookState();
-  const coming = id ? state.coming.get(id) : undefined;
-  const survey = state.book.find('survey', id);
-  if (survey && state.book.isStruck(survey.entity)) {
-    return (
-      <Frame tab="trees" survey={inFrame(survey)} wide>
-        <h1 className="text-page font-bold">{survey.body.name} was struck out</h1>
-        <p className="my-3 max-w-prose text-soft">Nothing of it counts any more. What was read is kept, and that can be taken back.</p>
-        <a className="button" href="/">
-          Back to the field book
-        </a>
-      </Frame>
-    );
-  }
-  if (survey) {
-    return (
-      <Frame tab="trees" survey={inFrame(survey)} wide>
-        <Title survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} />
-        {coming ? <Coming {...coming} /> : <Working worked={worked} />}
-      </Frame>
-    );
-  }
-  if (id !== null && (!state.loaded || state.reached === null || coming || (state.along.has(id) && !state.whole && state.reached)))
-    return <Frame tab="trees">{coming ? <Coming {...coming} /> : 'Opening the survey …'}</Frame>;
-  return (
-    <Frame tab="trees">
-      <h1 className="text-page font-bold">No such survey on this device</h1>
-      <p className="my-3 max-w-prose text-soft">It may be on a device that has not sent its records yet.</p>
-      <a className="button" href="/">
-        Back to the field book
-      </a>
     </Frame>
   );
 }
@@ -91,37 +53,6 @@ function Carried({ survey: { entity, body } }: { survey: RecordOf<'survey'> }) {
   );
 }
 
-/** How far a survey is worked out that nobody has opened on this device before. */
-const Working = ({ worked }: { worked: number }) => (
-  <p role="status" className="mt-4 text-soft">
-    Working out its trees …{worked > 0 && ` ${formatNumber(worked, 0)} so far`}
-  </p>
-);
-
-/** What survey this is, and on to the next tree of it. */
-function Title({ survey, protocol }: { survey: RecordOf<'survey'>; protocol: string | null }) {
-  const { name, place } = survey.body;
-  return (
-    <div className="flex flex-wrap items-end justify-between gap-4">
-      <div>
-        <h1 className="text-head leading-tight font-bold">{name}</h1>
-        <p className="text-soft">
-          {place && `${place} · `}
-          <a
-            className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
-            href={`/protocols?survey=${survey.entity}`}
-          >
-            {protocol}
-          </a>
-        </p>
-      </div>
-      <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
-        Measure the next tree
-      </Link>
-    </div>
-  );
-}
-
 const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; coming: HowFar | undefined }) {
   const { survey, protocol, withHeight } = t.head;
   const { units } = protocol.options;
@@ -129,7 +60,11 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
   const counted = useMemo(() => t.rows.filter((r) => !r.struck), [t.rows]);
   return (
     <>
-      <Title survey={survey} protocol={protocol.name} />
+      <SurveyTitle survey={survey} protocol={protocol.name}>
+        <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
+          Measure the next tree
+        </Link>
+      </SurveyTitle>
       {coming && <Coming {...coming} />}
       {t.old && (
         <p role="status" className="mt-3 text-plain text-soft" data-old>
@@ -161,10 +96,18 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
 });
 
 function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
-  const { sums, out, confirmed, doubtful, withHeight } = t.head;
+  const { sums, out, confirmed, doubtful, withHeight, notCounted, unanswered } = t.head;
+  const left = (Object.keys(WHY_NOT) as (keyof typeof WHY_NOT)[]).flatMap((why) =>
+    notCounted[why] > 0 ? [`${notCounted[why]} ${WHY_NOT[why]}`] : [],
+  );
   const { total } = sums;
   const rule = mainRuleOf(t.head.protocol.options);
-  const notes = [`${withHeight} with a height`, doubtful > 0 && `${doubtful} to look at`, confirmed > 0 && `${confirmed} found right`];
+  const notes = [
+    `${withHeight} with a height`,
+    doubtful > 0 && `${doubtful} to look at`,
+    confirmed > 0 && `${confirmed} found right`,
+    unanswered > 0 && `${unanswered} not answered`,
+  ];
   const cells = [
     { name: 'Trees', value: String(total.trees), aside: notes.filter(Boolean).join(', ') },
     {
@@ -198,6 +141,11 @@ function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
           </div>
         ))}
       </dl>
+      {left.length > 0 && (
+        <p className="mt-2 text-plain text-soft" data-not-counted>
+          Not counted: {left.join(', ')}.
+        </p>
+      )}
       {out.length > 0 && (
         <p className="mt-2 text-plain text-berry" data-out>
           {out.length === 1 ? 'A value of tree' : `Values of ${out.length} trees,`} {out.slice(0, MOST_NAMED).join(', ')}
@@ -209,6 +157,7 @@ function Totals({ t, units }: { t: SheetState; units: UnitSystem }) {
   );
 }
 const MOST_NAMED = 8;
+const WHY_NOT = { out: 'outside their plot', 'too-thin': 'too thin', status: 'by their status' } as const;
 
 const missing = (n: number, what: string) => (n === 0 ? '' : `${n} without ${what} not counted`);
 

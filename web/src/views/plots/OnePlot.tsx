@@ -1,0 +1,176 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useLocation } from 'wouter';
+import { limitInHand, plotScene, wayBetween } from '../../book/plot-scene';
+import type { RecordOf } from '../../contract/envelope';
+import { useBook } from '../../field/use-book';
+import type { SheetState } from '../../field/use-sheet';
+import { PlotSheet } from '../../ui/plot/PlotSheet';
+import { BeforeLeaving } from './BeforeLeaving';
+import { CountOnly } from './CountOnly';
+import { PlotDetails } from './PlotDetails';
+import { PlotTrees } from './PlotTrees';
+import { capital, isDone, plotWord, sayFar } from './plot-words';
+import { Standing } from './Standing';
+import { TreeCard } from './TreeCard';
+import { TreeHere } from './TreeHere';
+import { EMPTY_FORM, meantTree } from './tree-form';
+import { speciesCodes, usePlot } from './use-plot';
+
+interface Props {
+  readonly sheet: SheetState;
+  readonly survey: RecordOf<'survey'>;
+  readonly id: string;
+}
+
+const LEGEND = 'Tap a tree to open it, tap beside one to put the next there. Ring: on the edge. Stroke through: out. Hollow: not decided.';
+
+/** One plot: its trees to scale, the next tree in or out, and what is missing before one leaves it. */
+export function OnePlot({ sheet, survey, id }: Props) {
+  const book = useBook((s) => s.book);
+  const plot = usePlot(sheet, id);
+  const [form, setForm] = useState(EMPTY_FORM);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [placing, setPlacing] = useState<string | null>(null);
+  const [, go] = useLocation();
+  const fields = useRef<HTMLDivElement>(null);
+  // another plot begins at its head, wherever one stood on the page before
+  useEffect(() => scrollTo(0, 0), []);
+  const { units } = sheet.head.protocol.options;
+  const codes = useMemo(() => speciesCodes(book, sheet.rows), [book, sheet.rows]);
+  const sample = plot?.judged.sample;
+  const meant = useMemo(() => meantTree(form, units, sample?.ok ? sample.sample : null), [form, units, sample]);
+  const next = useMemo(() => (plot ? nextPlot(book.partsOf(survey.entity, 'plot'), plot.record) : null), [book, survey, plot]);
+  const scene = useMemo(() => {
+    if (!plot) return null;
+    const way = next && wayBetween(survey, plot.record, next);
+    const limit = limitInHand(plot.ground.rule, meant.dbh, meant.bearing);
+    return plotScene(plot.ground, plot.record, plot.rows, codes, units, {
+      next: way && next ? { ...way, name: `${plotWord(survey.body.kind)} ${next.body.name}` } : null,
+      hand: meant.at ? { at: meant.at, dbh: meant.dbh, limit: plot.ground.shape.kind === 'point' ? limit : null } : null,
+    });
+  }, [plot, next, survey, meant, codes, units]);
+  const word = plotWord(survey.body.kind);
+  if (!plot || !scene) {
+    return (
+      <>
+        <h1 className="text-page font-bold">No such {word} here</h1>
+        <p className="my-3 text-soft">It may have been struck out, or not have come to this device yet.</p>
+        <Link className="button" href={`/plots?survey=${survey.entity}`}>
+          All {word}s
+        </Link>
+      </>
+    );
+  }
+  const row = plot.rows.find((r) => r.id === chosen) ?? null;
+  const { body } = plot.record;
+  const place = (bearing: number, distance: number) => {
+    const per = units === 'us' ? 0.3048 : 1;
+    setChosen(null);
+    setForm((f) => ({ ...f, bearing: bearing.toFixed(0), distance: (distance / per).toFixed(1), along: 'level', to: 'axis', by: 'eye' }));
+    fields.current?.querySelector<HTMLInputElement>('[name=diameter]')?.focus();
+  };
+  const toNext = () => next && go(`/plots?survey=${survey.entity}&plot=${next.entity}`);
+  return (
+    <div data-plot-page={body.name}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h1 className="text-head leading-tight font-bold">
+          {capital(word)} {body.name}
+        </h1>
+        <Link
+          className="inline-flex min-h-11 items-center text-plain underline decoration-edge underline-offset-4"
+          href={`/plots?survey=${survey.entity}`}
+        >
+          All {word}s
+        </Link>
+        <p className="min-w-0 flex-1 truncate text-right text-small text-soft desk:flex-none desk:text-plain">
+          {[
+            plot.stratum?.body.name,
+            body.slope != null && (body.slope === 0 ? 'level' : `slope ${body.slope}°`),
+            body.counted
+              ? `${body.counted.trees} counted`
+              : `${plot.rows.filter((r) => r.notCounted === null).length} ${plot.rows.length === 1 ? 'tree' : 'trees'}`,
+            body.shifted && 'moved inward: biased',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </p>
+      </div>
+      {plot.ground.lacks && (
+        <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-lacks>
+          {plot.ground.lacks} The circle drawn here is {sayFar(10, units)} and stands for nothing.
+        </p>
+      )}
+      <div className="mt-2 grid gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1.25fr)_minmax(22rem,1fr)]">
+        <div className="min-w-0">
+          <div className="h-[min(262px,32dvh)] border-y border-rule desk:h-[580px]">
+            <PlotSheet
+              scene={scene}
+              name={`${capital(word)} ${body.name} to scale, north up, with ${plot.rows.length} trees; the list below names each`}
+              chosen={chosen}
+              onTree={(tree) => {
+                setChosen(tree);
+                setPlacing(null);
+              }}
+              onPlace={place}
+            />
+          </div>
+          <p className="mt-1 hidden text-small text-soft desk:block">{LEGEND}</p>
+        </div>
+        <div className="flex min-w-0 flex-col gap-4" ref={fields}>
+          {row && (
+            <TreeCard
+              key={row.id}
+              row={row}
+              survey={survey}
+              protocol={sheet.head.protocol.options}
+              onPlace={(again) => {
+                setForm(again);
+                setPlacing(row.id);
+              }}
+              onClose={() => setChosen(null)}
+            />
+          )}
+          {body.counted ? null : (
+            <TreeHere
+              survey={survey}
+              plot={plot}
+              all={sheet.rows}
+              protocol={sheet.head.protocol.options}
+              form={form}
+              meant={meant}
+              onForm={setForm}
+              placing={placing === null ? null : (plot.rows.find((r) => r.id === placing) ?? null)}
+              onKept={(tree) => {
+                setPlacing(null);
+                setChosen(tree);
+                setForm((f) => ({ ...f, diameter: '', bearing: '', distance: '', elevation: '' }));
+                fields.current?.querySelector<HTMLInputElement>('[name=diameter]')?.focus();
+              }}
+              onLeave={() => {
+                setPlacing(null);
+                setForm(EMPTY_FORM);
+              }}
+            />
+          )}
+          {survey.body.kind === 'points' && plot.rows.length === 0 && <CountOnly plot={plot.record} />}
+          <BeforeLeaving plot={plot} onTree={setChosen} />
+          <Standing survey={survey} plot={plot} next={next} onNext={toNext} />
+          <p className="text-small text-soft desk:hidden">{LEGEND}</p>
+        </div>
+      </div>
+      <PlotTrees survey={survey} rows={plot.rows} units={units} chosen={chosen} onTree={setChosen} />
+      <PlotDetails survey={survey} plot={plot} protocol={sheet.head.protocol.options} />
+    </div>
+  );
+}
+
+const byName = new Intl.Collator('en', { numeric: true });
+/** The plot after this one on the way that still has something to do; null where none has. */
+function nextPlot(plots: readonly RecordOf<'plot'>[], here: RecordOf<'plot'>): RecordOf<'plot'> | null {
+  const ordered = [...plots].sort(
+    (a, b) => (a.body.order ?? Infinity) - (b.body.order ?? Infinity) || byName.compare(a.body.name, b.body.name) || (a.id < b.id ? -1 : 1),
+  );
+  const at = ordered.findIndex((p) => p.entity === here.entity);
+  const round = [...ordered.slice(at + 1), ...ordered.slice(0, at)];
+  return round.find((p) => !isDone(p.body.state)) ?? null;
+}

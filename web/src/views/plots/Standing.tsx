@@ -1,0 +1,76 @@
+import { useState } from 'react';
+import type { RecordOf } from '../../contract/envelope';
+import { PLOT_STATES } from '../../contract/kinds/plot';
+import { KeptField } from '../../ui/KeptField';
+import { lacksOf } from './BeforeLeaving';
+import { PLOT_ACTIONS } from './plot-actions';
+import { isDone, plotWord, STATES } from './plot-words';
+import type { PlotState } from './use-plot';
+
+interface Props {
+  readonly survey: RecordOf<'survey'>;
+  readonly plot: PlotState;
+  readonly next: RecordOf<'plot'> | null;
+  readonly onNext: () => void;
+}
+
+/** How far the plot has come, and on to the next. */
+export function Standing({ survey, plot, next, onNext }: Props) {
+  const { record } = plot;
+  const state = record.body.state ?? null;
+  const word = plotWord(survey.body.kind);
+  const [sure, setSure] = useState(false);
+  const lacks = lacksOf(plot);
+  const wantsReason = state === 'not-reached' || state === 'to-redo';
+  const finish = () => {
+    if (lacks.length > 0 && !sure) return setSure(true);
+    PLOT_ACTIONS.changePlot(record, { state: 'finished', reason: null });
+    setSure(false);
+    onNext();
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <label className="flex flex-col gap-0.5 text-small text-soft">
+        state
+        <select
+          className="chip px-3 text-ink"
+          value={state ?? ''}
+          onChange={(e) => PLOT_ACTIONS.changePlot(record, { state: (e.target.value || null) as typeof state })}
+        >
+          <option value="">not said</option>
+          {PLOT_STATES.map((s) => (
+            <option key={s} value={s}>
+              {STATES[s]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {wantsReason && (
+        <KeptField
+          label="why"
+          width="w-56"
+          maxLength={300}
+          value={record.body.reason ?? ''}
+          read={(text) => ({ ok: true, value: text === '' ? null : text })}
+          onKeep={(reason) => PLOT_ACTIONS.changePlot(record, { reason })}
+        />
+      )}
+      {isDone(state) ? (
+        next && (
+          <button type="button" className="button button-go" onClick={onNext}>
+            On to {word} {next.body.name}
+          </button>
+        )
+      ) : (
+        <button type="button" className="button button-go" onClick={finish}>
+          {sure ? 'Finished all the same' : next ? `Finished, on to ${next.body.name}` : 'Finished'}
+        </button>
+      )}
+      {sure && !isDone(state) && (
+        <p className="w-full text-plain text-berry" role="alert">
+          {lacks.map((l) => `${l.trees.length} ${l.says}`).join(', ')}.
+        </p>
+      )}
+    </div>
+  );
+}

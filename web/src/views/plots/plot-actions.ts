@@ -1,0 +1,98 @@
+import type { UnitSystem } from '@arbolito/core';
+import type { Said } from '../../book/asked';
+import { newDetermination } from '../../book/determinations';
+import { FIRST, makeRecord, recordsForReading, type TreePlace } from '../../book/make-records';
+import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import type { PlotState } from '../../contract/kinds/plot';
+import type { PlaceInput } from '../../contract/sampling';
+import { bookStore } from '../../field/book-store';
+import { makerNow, newId } from '../../field/device';
+import { savedPreferences } from '../../field/preferences';
+import type { MeantTree } from './tree-form';
+
+const NOTHING_SAID = {
+  stratum: null,
+  longitude: null,
+  latitude: null,
+  slope: null,
+  aspect: null,
+  radius: null,
+  width: null,
+  length: null,
+  basalAreaFactor: null,
+} as const;
+
+/** A tree that is kept on a plot. */
+export interface NewTree {
+  readonly survey: string;
+  readonly plot: string;
+  readonly tag: string;
+  readonly species: string | null;
+  readonly units: UnitSystem;
+  readonly meant: MeantTree;
+  /** The diameter as it was typed. */
+  readonly typed: string;
+}
+
+const maker = () => makerNow(savedPreferences().person);
+const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
+
+/** What is done to plots and to the trees on them: each makes records and keeps them. */
+export const PLOT_ACTIONS = {
+  /** @returns the ids of the new plots */
+  addPlots(survey: string, names: readonly string[], state: PlotState): readonly string[] {
+    const records = names.map((name) => makeRecord(maker(), 'plot', { survey, name, ...NOTHING_SAID, state }));
+    keep(records as AnyRecord[]);
+    return records.map((r) => r.entity);
+  },
+
+  changePlot(plot: RecordOf<'plot'>, change: Partial<BodyOf<'plot'>>): void {
+    keep([makeRecord(maker(), 'plot', { ...plot.body, ...change }, plot) as AnyRecord]);
+  },
+
+  addStratum(body: BodyOf<'stratum'>): void {
+    keep([makeRecord(maker(), 'stratum', body) as AnyRecord]);
+  },
+  changeStratum(stratum: RecordOf<'stratum'>, change: Partial<BodyOf<'stratum'>>): void {
+    keep([makeRecord(maker(), 'stratum', { ...stratum.body, ...change }, stratum) as AnyRecord]);
+  },
+
+  changeSurvey(survey: RecordOf<'survey'>, change: Partial<BodyOf<'survey'>>): void {
+    keep([makeRecord(maker(), 'survey', { ...survey.body, ...change }, survey) as AnyRecord]);
+  },
+
+  /** @returns the new tree's id */
+  addTree({ survey, plot, tag, species, units, meant, typed }: NewTree): string {
+    const tree = newId();
+    const { read, place } = meant;
+    bookStore.begin(tree);
+    if (read === null) {
+      const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
+      keep([makeRecord(maker(), 'tree', { survey, plot, tag, species, ...nowhere, place, note: null }, undefined, tree) as AnyRecord]);
+      return tree;
+    }
+    const where: TreePlace = {
+      tree,
+      survey,
+      tag,
+      plot,
+      stands: place,
+      species,
+      units,
+      stem: FIRST,
+      newVisit: false,
+      determination: newDetermination('two-sights'),
+    };
+    keep(recordsForReading(maker(), bookStore.snapshot().book, where, read, typed, { as: 'first' }));
+    return tree;
+  },
+
+  /** Where a tree stands was found anew. */
+  placeTree(tree: RecordOf<'tree'>, place: PlaceInput | null): void {
+    keep([makeRecord(maker(), 'tree', { ...tree.body, azimuth: null, distance: null, place }, tree) as AnyRecord]);
+  },
+
+  sayOfTree(tree: RecordOf<'tree'>, change: Partial<Said>): void {
+    keep([makeRecord(maker(), 'tree', { ...tree.body, ...change }, tree) as AnyRecord]);
+  },
+} as const;
