@@ -1,4 +1,4 @@
-import { CROWN_CLASSES, limitOf, metres, type Position, PRESETS, placeFrom, type SamplingRule } from '@arbolito/core';
+import { CROWN_CLASSES, limitOf, metres, type Position, PRESETS, placeFrom, type SamplingRule, wantsHeight } from '@arbolito/core';
 import type { Chance } from './random';
 import type { Keeper } from './record-keeper';
 import type { Scene } from './scene';
@@ -10,6 +10,8 @@ export interface Tract {
   readonly rule: SamplingRule;
   /** How the rule stands in the survey's record. */
   readonly design: Record<string, unknown>;
+  /** Degrees, where bearings are magnetic. */
+  readonly declination: number | null;
   /** The south-west corner of the tract. */
   readonly corner: Position;
   /** Rings in metres east and north of the corner; the first one outside, the others left out of it. */
@@ -128,7 +130,9 @@ export function treesOfPlots(
   for (const [i, plot] of where.plots.entries()) {
     if (i + 1 < from || countedOn(tract, i) || tract.states[i + 1]?.state === 'not-reached' || tract.states[i + 1]?.state === 'planned')
       continue;
-    const [slope = 0, downhill = 0] = tract.ground[stratumAt(tract, tract.centres[i] as readonly [number, number])] ?? [];
+    const centre = tract.centres[i] as readonly [number, number];
+    const own = tract.strata[stratumAt(tract, centre)];
+    const [slope = 0, downhill = 0] = tract.ground[stratumAt(tract, centre)] ?? [];
     // the stand about the centre, as far out as any tree of it can be in
     const reach = 22;
     const stems = Math.round((tract.stemsPerHectare * Math.PI * reach * reach) / 10_000 + chance.normal(6));
@@ -138,6 +142,10 @@ export function treesOfPlots(
       const [azimuth, distance] = [Math.round(chance.between(0, 360)) % 360, reach * Math.sqrt(chance.uniform())];
       const limit = limitOf(tract.rule, metres(tree.dbh));
       if (limit === null || distance > limit.distance || distance < 0.3) continue;
+      // trees of the next stratum, or on the road and in the pool, are no trees of this plot
+      const turn = ((azimuth + (tract.declination ?? 0)) * Math.PI) / 180;
+      const stands = [centre[0] + distance * Math.sin(turn), centre[1] + distance * Math.cos(turn)] as const;
+      if (own && !(inRing(own.rings[0] ?? [], stands) && !own.rings.slice(1).some((hole) => inRing(hole, stands)))) continue;
       number++;
       const fault = tract.faults[`${i + 1} ${number}`] ?? null;
       keeper.now += 60_000;
@@ -165,7 +173,8 @@ export function treesOfPlots(
       const stem = keeper.keep('stem', { tree: id, number: 1 });
       const visit = keeper.keep('visit', { tree: id, on: keeper.today() });
       const taken = takeReadings(scene, { ...tree, slope: 0 }, scene.person.eyeHeight, chance, {
-        height: number % 4 === 1,
+        // as the protocol draws them; now and then one is forgotten
+        height: wantsHeight(id, { heightSample: 4, ...scene.ownProtocol?.options }) === true && number % 19 !== 7,
         hiddenBase: false,
       });
       keepReadings(keeper, where, { stem, visit }, taken, fault === 'girth-as-diameter' ? tree.dbh : null);

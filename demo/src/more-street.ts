@@ -1,6 +1,6 @@
 import type { Position } from '@arbolito/core';
 import { onMap } from './more-plots';
-import { PUERTO_LENGA } from './puerto-lenga';
+import { PUERTO_LENGA, STREET_TREES } from './puerto-lenga';
 import { Chance } from './random';
 import type { Keeper } from './record-keeper';
 import { takeReadings } from './take-readings';
@@ -15,8 +15,11 @@ const STREETS = {
 } as const;
 type Street = keyof typeof STREETS;
 
+/** Where a tree of this tag stands. */
+export const standsBy = (tag: string) => standsOnStreet(tag.charAt(0) as Street, Number(tag.slice(2)) - 1);
+
 /** Both sides of a street in turn, nine metres apart. */
-export function standsOnStreet(street: Street, i: number): { readonly longitude: number; readonly latitude: number } {
+function standsOnStreet(street: Street, i: number): { readonly longitude: number; readonly latitude: number } {
   const { from, bearing } = STREETS[street];
   const turn = (bearing * Math.PI) / 180;
   const [along, aside] = [9 * Math.floor(i / 2) + 4, i % 2 === 0 ? 5.5 : -5.5];
@@ -51,7 +54,7 @@ export function moreStreetTrees(keeper: Keeper, { survey, protocol, species }: W
   const chance = new Chance(90210);
   const truth: (TrueTree & { readonly id: string })[] = [];
   for (const street of Object.keys(STREETS) as Street[]) {
-    const first = street === 'M' ? PUERTO_LENGA.trees : 0;
+    const first = STREET_TREES.filter((t) => t.tag.startsWith(street)).length;
     for (let i = first; i < STREETS[street].trees; i++) {
       keeper.now += 180_000;
       const real = { ...growTree(PUERTO_LENGA, chance), slope: 0 };

@@ -69,7 +69,6 @@ export const MONTE_UMBRIO: Scene = {
     name: 'Monte Umbrío inventory',
     options: {
       heightSample: 4,
-      heightChoice: 'spread',
       smallestDiameter: 0.07,
       asks: ['status', 'crown-class'],
       regeneration: { radius: 2, classes: ['under 1.3 m', 'over 1.3 m'] },
@@ -137,6 +136,7 @@ export const TANSY_CREEK: Scene = {
   place: 'Forty acres between the creek and the county road',
   kind: 'points',
   preset: 'timber-us',
+  ownProtocol: { name: 'Tansy Creek cruise', options: { heightSample: 4 } },
   person: {
     name: 'R. Calloway',
     eyeHeight: 1.68,

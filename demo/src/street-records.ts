@@ -1,5 +1,5 @@
 import { PRESETS } from '@arbolito/core';
-import { moreStreetTrees, standsOnStreet } from './more-street';
+import { moreStreetTrees, standsBy } from './more-street';
 import { PUERTO_LENGA, STREET_TREES, type StreetTree } from './puerto-lenga';
 import { Chance } from './random';
 import { type DemoRecord, Keeper } from './record-keeper';
@@ -29,7 +29,7 @@ export function streetRecords(chance: Chance): { records: DemoRecord[]; truth: T
       survey,
       tag: t.tag,
       species: species.get(t.code),
-      ...standsOnStreet('M', i),
+      ...standsBy(t.tag),
       own: { condition: i % 5 === 3 ? 'fair' : 'good', conflict: 'none' },
     });
     return { t, tree, stems: t.stems.map((_, i) => keeper.keep('stem', { tree, number: i + 1 })) };

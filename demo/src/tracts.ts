@@ -33,6 +33,7 @@ export const UMBRIO_TRACT: Tract = {
     declination: 0.4,
     planned: 38,
   },
+  declination: 0.4,
   corner: [-4.2071, 40.4012],
   strata: [
     {
@@ -110,6 +111,7 @@ export const UMBRIO_TRACT: Tract = {
 export const TANSY_TRACT: Tract = {
   rule: { kind: 'point', factor: 20, units: 'us' },
   design: { rule: { kind: 'point', factor: 20, units: 'us' }, north: 'true', planned: 28 },
+  declination: null,
   corner: [-92.4118, 34.2307],
   strata: [
     {

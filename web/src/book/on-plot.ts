@@ -65,6 +65,9 @@ export interface OnPlot {
 }
 export const NOT_PLACED: OnPlot = { at: null, inclusion: null, undecided: false, unsaid: null };
 
+/** Whether a tree is no tree of its plot: past its limit, or on the other side of the tract's or stratum's edge. */
+export const isOut = ({ inclusion, unsaid }: OnPlot): boolean => inclusion?.in === false || unsaid?.code === 'tree-outside';
+
 /** Tools whose diameter decides near a limit. */
 const TAPES: ReadonlySet<ToolName> = new Set(['diameter-tape', 'plain-tape', 'caliper']);
 

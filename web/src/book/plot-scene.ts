@@ -12,6 +12,7 @@ import {
 import type { RecordOf } from '../contract/envelope';
 import type { RuleInput } from '../contract/sampling';
 import { ruleOf } from './inclusion';
+import { isOut } from './on-plot';
 import { edgesAbout, northOf, positionOf, ruleOfPlot } from './sample';
 import type { TreeRow } from './tree-row';
 
@@ -95,7 +96,7 @@ export function plotScene(
       const { at, inclusion, undecided } = onPlot;
       if (!at) return [];
       const known = codes.get(species);
-      const stands = inclusion === null ? 'unsaid' : undecided ? 'near' : inclusion.in ? 'in' : 'out';
+      const stands = isOut(onPlot) && !undecided ? 'out' : inclusion === null ? 'unsaid' : undecided ? 'near' : 'in';
       const code = [known?.code ?? '?', dbh === null ? '' : String(Math.round(dbh / per))].filter(Boolean).join(' ');
       return [{ id, code: notCounted === 'status' ? `${code} †` : code, at, dbh, stands, ink: known?.ink ?? 0 } as const];
     }),

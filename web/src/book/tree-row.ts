@@ -15,7 +15,7 @@ import type { RecordOf } from '../contract/envelope';
 import { type NotCounted, notCounted, type Said, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
 import { inputOf, tryResult } from './derive';
-import { type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
+import { isOut, type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
 import { positionOf } from './sample';
 import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
@@ -192,7 +192,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
   const stands = plot ? onPlot(tree.record, plot, result) : NOT_PLACED;
   const said = saidOf(tree.record.body);
   const thickest = largestOf(result);
-  const judged = { out: stands.inclusion?.in === false, underRule: stands.unsaid?.code === 'too-thin' };
+  const judged = { out: isOut(stands), underRule: stands.unsaid?.code === 'too-thin' };
   const [wrong] = wrongAnswers(said, protocol);
   return {
     ...emptyRow(tree.record, { species }),

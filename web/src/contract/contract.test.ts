@@ -64,6 +64,7 @@ describe('the contract', () => {
       'species',
       'station',
       'stem',
+      'stratum',
       'survey',
       'tree',
       'visit',

@@ -48,11 +48,23 @@ describe('migrations', () => {
     const snake = (key: string) => key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
     const { records } = demoRecords();
     const kinds = new Map<string, number>();
-    const some = records.filter((r) => {
-      const n = kinds.get(r.kind) ?? 0;
-      kinds.set(r.kind, n + 1);
-      return r.kind !== 'reading' || n < 200;
+    const { rows: columns } = await t.owner.query<{ of: string }>(
+      "select table_name || '.' || column_name as of from information_schema.columns where table_schema = current_schema()",
+    );
+    const had = new Set(columns.map((c) => c.of));
+    // a program of that time knew nothing of what came later
+    const asThen = (r: (typeof records)[number]) => ({
+      ...r,
+      body: Object.fromEntries(Object.entries(r.body).filter(([k]) => had.has(`${snake(r.kind.replace('-', '_'))}.${snake(k)}`))),
     });
+    const some = records
+      .slice(0, 1500)
+      .filter((r) => {
+        const n = kinds.get(r.kind) ?? 0;
+        kinds.set(r.kind, n + 1);
+        return r.kind !== 'reading' || n < 200;
+      })
+      .map(asThen);
     for (const { body, ...e } of some) {
       const row = { ...e, hash: recordHash({ ...e, body }) } as Plain;
       await insert(t.owner, 'record', row);

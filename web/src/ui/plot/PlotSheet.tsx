@@ -28,7 +28,7 @@ export function PlotSheet({ scene, name, chosen, onTree, onPlace }: Props) {
     else onPlace(found.bearing, found.distance);
   };
   return (
-    <div ref={ref} className="relative h-full min-h-[260px] w-full" data-plot-sheet>
+    <div ref={ref} className="relative h-full w-full" data-plot-sheet>
       {layout && (
         // biome-ignore lint/a11y/useKeyWithClickEvents: the list beside it and the fields do the same by keyboard
         <svg

@@ -14,6 +14,7 @@ interface Props {
 
 const first = (area: GeoArea): Position | undefined => (area.type === 'Polygon' ? area.coordinates[0]?.[0] : area.coordinates[0]?.[0]?.[0]);
 const FINGER = 24;
+const MANY = 60;
 
 /** A survey on the map, to scale: strata and plots. Finished ones are filled, those to redo or not reached are crossed. */
 export function SurveyPlan({ areas, plots, name, labels = false, onPlot }: Props) {
@@ -40,7 +41,8 @@ export function SurveyPlan({ areas, plots, name, labels = false, onPlot }: Props
     const nearest = [...layout.plots].sort((a, b) => far(a) - far(b))[0];
     if (nearest && far(nearest) <= FINGER) onPlot(nearest.id);
   };
-  const r = labels ? 5.5 : 3;
+  // hundreds of trees along a street are a row of dots, not of circles
+  const r = labels ? 5.5 : plots.length > MANY ? 1.4 : 2.6;
   return (
     <span ref={ref} className="relative block h-full w-full" data-plan>
       {layout && (
@@ -66,7 +68,7 @@ export function SurveyPlan({ areas, plots, name, labels = false, onPlot }: Props
                 key={id}
                 data-plot-mark={state ?? 'unsaid'}
                 stroke={crossed ? 'var(--berry)' : 'var(--ink)'}
-                strokeWidth={labels ? 1.8 : 1.2}
+                strokeWidth={labels ? 1.8 : plots.length > MANY ? 0.4 : 1}
               >
                 <circle cx={x} cy={y} r={r} fill={state === 'finished' ? 'var(--wood)' : 'var(--field)'} />
                 {crossed && <path d={`M${x - r} ${y - r}l${2 * r} ${2 * r}M${x - r} ${y + r}l${2 * r} ${-2 * r}`} />}

@@ -21,7 +21,7 @@ describe('the kit', () => {
     // the demo's stick reads 1.5 % too much and scatters 2.5 %
     expect(stick?.record.sigma).toBeGreaterThan(0.02);
     expect(stick?.record.sigma).toBeLessThan(0.04);
-    const timber = stick?.purposes.find((p) => p.name === 'Timber, US');
+    const timber = stick?.purposes.find((p) => p.name === 'Tansy Creek cruise');
     expect(timber?.upTo).toBeGreaterThan(0.3);
     expect(kit?.tools.find((t) => t.tool === 'caliper')?.record).toMatchObject({ pairs: 0 });
   });

@@ -108,7 +108,7 @@ describe('the protocol in force', () => {
   const prefs = { ...savedPreferences(), units: 'us' as const };
   it('is the survey’s own, whatever this device prefers', () => {
     expect(protocolAt(book, survey('Monte Umbrío'), prefs)).toMatchObject({
-      name: 'Forest inventory, metric',
+      name: 'Monte Umbrío inventory',
       options: { units: 'metric', breastHeight: 1.3 },
     });
   });

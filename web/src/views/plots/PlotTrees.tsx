@@ -64,6 +64,7 @@ export function PlotTrees({ rows, units, chosen, onTree }: Props) {
 
 function sayIn({ onPlot: { inclusion, undecided, unsaid }, notCounted, said }: TreeRow): string {
   const status = notCounted === 'status' ? `, not counted: ${said.status?.replaceAll('-', ' ')}` : '';
+  if (unsaid?.code === 'tree-outside') return `outside the stratum${status}`;
   if (inclusion === null) return `${unsaid?.code === 'too-thin' ? 'too thin' : 'not decided'}${status}`;
   const weight =
     inclusion.in && inclusion.edgeWeight !== null && inclusion.edgeWeight > 1.0005

@@ -127,12 +127,14 @@ describe('questions of a survey’s own', () => {
 describe('the list of protocols', () => {
   it('puts a survey’s copy of a preset under the preset, and what is edited beside them with its versions', () => {
     const lines = protocolLines(book);
-    expect(lines.map((l) => [l.id, l.surveys.map((s) => s.name)])).toEqual([
-      ['timber-us', ['Tansy Creek tract']],
-      ['forest-metric', ['Monte Umbrío']],
+    expect(lines.map((l) => [l.record ? l.name : l.id, l.surveys.map((s) => s.name)])).toEqual([
+      ['timber-us', []],
+      ['forest-metric', []],
       ['monitoring', []],
       ['street', ['Puerto Lenga']],
       ['tall-tree', ['Araucarias of Cerro Tildemar']],
+      ['Tansy Creek cruise', ['Tansy Creek tract']],
+      ['Monte Umbrío inventory', ['Monte Umbrío']],
     ]);
     const first = makeRecord(maker, 'protocol', {
       name: 'Our way',
