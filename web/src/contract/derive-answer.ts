@@ -192,8 +192,8 @@ export function treeAnswer(
     return undefined;
   };
   return {
-    dbh: take('dbh', result.dbh, diameterAnswer),
-    stems: result.stems.map((s) => stemAnswer(s, schools.get(s.stem) ?? [])),
+    dbh: take('dbh', result.dbh, (d) => diameterAnswer(d, input.protocol)),
+    stems: result.stems.map((s) => stemAnswer(s, schools.get(s.stem) ?? [], input.protocol)),
     ...(result.oneNumber ? { oneNumber: oneNumberAnswer(result.oneNumber) } : {}),
     basalArea: take('basalArea', result.basalArea, basalAreaAnswer),
     height: take('height', result.height, heightAnswer),

@@ -1,5 +1,16 @@
 import 'reflect-metadata';
-import type { BasalAreaResult, DiameterResult, OneNumberResult, Pom, School, StemResult } from '@arbolito/core';
+import {
+  type BasalAreaResult,
+  type DiameterResult,
+  diameterClass,
+  fromMetres,
+  type Metres,
+  type OneNumberResult,
+  type Pom,
+  type ProtocolOptions,
+  type School,
+  type StemResult,
+} from '@arbolito/core';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Many, MaybeOne, One, Says } from './describe';
 
@@ -28,6 +39,11 @@ export class RoundingAnswer {
   @IsString() unit!: string;
   @IsIn(['nearest', 'down', 'up']) direction!: string;
 }
+export class DiameterClassAnswer {
+  @IsNumber() @Says('Its name, in the unit of the classes.') value!: number;
+  @IsString() unit!: string;
+  @IsIn(['middle', 'lower-limit']) @Says('What classes are named by.') named!: string;
+}
 export class DiameterAnswer extends Estimate {
   @IsNumber() @Says('The same before the protocol’s rounding, m.') unrounded!: number;
   @IsNumber() @Says('Standard error before the rounding, m.') sigmaUnrounded!: number;
@@ -42,6 +58,9 @@ export class DiameterAnswer extends Estimate {
   @IsInt() @Says('How many readings it is the mean of.') readings!: number;
   @IsOptional() @IsNumber() @Says('Widest difference of a caliper’s two readings, as a share.') outOfRound!: number | null;
   @Many(() => ComparedAnswer) @Says('What other tools said at the same point.') compared!: ComparedAnswer[];
+  @MaybeOne(() => DiameterClassAnswer)
+  @Says('The class it falls into; null where the protocol keeps none.')
+  diameterClass!: DiameterClassAnswer | null;
 }
 export class PomStepAnswer {
   @IsString() rule!: string;
@@ -96,7 +115,9 @@ export class BasalAreaAnswer extends Estimate {
   @IsInt() @Says('Stems in it.') stems!: number;
 }
 
-export const diameterAnswer = (d: DiameterResult): DiameterAnswer => ({
+type Classes = Pick<ProtocolOptions, 'classWidth' | 'classNames'>;
+
+export const diameterAnswer = (d: DiameterResult, protocol: Classes): DiameterAnswer => ({
   value: d.value,
   sigma: d.sigma,
   unit: 'm',
@@ -110,13 +131,20 @@ export const diameterAnswer = (d: DiameterResult): DiameterAnswer => ({
   readings: d.readings,
   outOfRound: d.outOfRound,
   compared: d.compared.map((c) => ({ ...c, unit: 'm' })),
+  diameterClass: classOf(d.value, protocol),
 });
 
-export function stemAnswer(s: StemResult, schools: readonly School[]): StemAnswer {
+function classOf(dbh: Metres, { classWidth, classNames = 'middle' }: Classes): DiameterClassAnswer | null {
+  if (!classWidth) return null;
+  const { value: width, unit } = classWidth;
+  return { value: diameterClass(fromMetres(dbh, unit), width, classNames), unit, named: classNames };
+}
+
+export function stemAnswer(s: StemResult, schools: readonly School[], protocol: Classes): StemAnswer {
   return {
     stem: s.stem,
     counted: s.counted,
-    ...(s.dbh.ok ? { dbh: diameterAnswer(s.dbh.value) } : { missing: { code: s.dbh.code, reason: s.dbh.reason } }),
+    ...(s.dbh.ok ? { dbh: diameterAnswer(s.dbh.value, protocol) } : { missing: { code: s.dbh.code, reason: s.dbh.reason } }),
     ...(s.where?.ok ? { where: whereAnswer(s.where.value, schools) } : {}),
     ...(s.where && !s.where.ok ? { nowhere: { code: s.where.code, reason: s.where.reason } } : {}),
     upperDiameters: s.uppers.map((u) => ({ ...u, unit: 'm' })),

@@ -49,4 +49,31 @@ export const SAMPLE_EXAMPLES: Readonly<Record<string, unknown>> = {
       },
     ],
   },
+  'a rectangle, by bearing': {
+    preset: 'forest-metric',
+    sample: { rule: { kind: 'rectangle', width: 25, length: 20, axis: 164 } },
+    trees: [
+      {
+        id: 'in, its bearing decides',
+        readings: [{ kind: 'diameter', tool: 'diameter-tape', value: 41.2, unit: 'cm' }],
+        place: { value: 13.1, unit: 'm', along: 'level', to: 'axis', by: 'laser', bearing: 109 },
+      },
+      {
+        id: 'by eye',
+        readings: [{ kind: 'diameter', tool: 'estimate', value: 30, unit: 'cm' }],
+        place: { value: 10, unit: 'm', along: 'level', to: 'axis', by: 'eye', bearing: 344 },
+      },
+    ],
+  },
+  'a strip: distances lie square off its line': {
+    preset: 'timber-us',
+    sample: { rule: { kind: 'strip', width: 20.1168, length: 402.336 } },
+    trees: [
+      {
+        id: 'just in',
+        readings: [{ kind: 'diameter', tool: 'diameter-tape', value: 17.3, unit: 'in' }],
+        place: { value: 32.9, unit: 'ft', along: 'level', to: 'axis', by: 'tape' },
+      },
+    ],
+  },
 };

@@ -1,6 +1,6 @@
 import { formatNumber, metres, productOf, showDiameter, showPom } from '@arbolito/core';
 import { Pencil, Search } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
 import { EXTRAS } from '../../methods/steps';
 import { useFindOpener } from '../../ui/frame/find-opener';
@@ -102,6 +102,11 @@ function TreeHead({ m }: { m: MeasureModel }) {
       <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
       <Plot m={m} />
       <Product m={m} />
+      {m.tree.found && (m.plot !== null || asksMore(m)) && (
+        <Suspense fallback={null}>
+          <OfTheTree m={m} />
+        </Suspense>
+      )}
       <p className="text-small text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
@@ -110,6 +115,9 @@ function TreeHead({ m }: { m: MeasureModel }) {
     </div>
   );
 }
+
+const OfTheTree = lazy(() => import('./OfTheTree'));
+const asksMore = ({ protocol: { options } }: MeasureModel) => (options.asks?.length ?? 0) + (options.ownFields?.length ?? 0) > 0;
 
 /** Where it stands, in a survey with plots; the next tree stands there too. */
 function Plot({ m }: { m: MeasureModel }) {

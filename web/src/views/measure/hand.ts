@@ -69,6 +69,9 @@ export function openHand(search: string): Hand {
   const whole = saved && { ...saved, stem: typeof saved.stem === 'object' ? saved.stem : FIRST };
   const fits = saved && saved.survey === survey && (tree === null || saved.tree === tree);
   if (asked.has('trunk') && !tree) return { ...newHand(survey), at: 'trunk' };
+  // the next tree of a plot: once something of it is kept its own address takes the place of this one
+  const plot = asked.get('plot');
+  if (plot && !tree) return { ...newHand(survey), plot };
   return fits ? { ...newHand(survey), ...whole } : { ...newHand(survey), ...(tree ? { tree, at: 'done' as const } : {}) };
 }
 

@@ -1,4 +1,5 @@
 import type { Finding } from '@arbolito/core';
+import type { Said } from '../../book/asked';
 import { type Maker, makeRecord } from '../../book/make-records';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { savedPreferences, savePreferences } from '../../field/preferences';
@@ -10,12 +11,20 @@ interface Doing {
   readonly keep: (records: readonly AnyRecord[]) => void;
 }
 
+/** What is said of a tree itself; before its first reading only what names and places it. */
+export interface TreeChange extends Partial<Said> {
+  readonly tag?: string;
+  readonly species?: string | null;
+  readonly product?: string | null;
+  readonly plot?: string | null;
+}
+
 /** So many species are remembered as used last. */
 const RECENT = 8;
 
 /** What is done to the tree itself and to what was read of it, beside reading. */
 export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
-  const setTree = (change: { tag?: string; species?: string | null; product?: string | null; plot?: string | null }) => {
+  const setTree = (change: TreeChange) => {
     const { found } = now().t;
     if (change.species)
       savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });

@@ -1,5 +1,6 @@
 import { type ProtocolOptions, sayBearing, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
+import { Link } from 'wouter';
 import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { savedPreferences, savePreferences } from '../../field/preferences';
@@ -170,6 +171,11 @@ export function TreeHere({ survey, plot, all, protocol, form, meant, onForm, pla
         <button type="submit" className="button button-go min-w-0 flex-1" disabled={bad || nothing || taken || own === ''}>
           {placing ? 'It stands there' : out ? `Keep ${own} as out` : `Keep tree ${own}`}
         </button>
+        {!placing && (
+          <Link className="button" href={`/measure?survey=${survey.entity}&plot=${plot.record.entity}`}>
+            Measure one in full
+          </Link>
+        )}
         {placing && (
           <button type="button" className="button" onClick={onLeave}>
             Leave it

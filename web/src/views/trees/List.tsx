@@ -10,7 +10,11 @@ import { mainRuleOf } from '../../ui/log-rules';
 import { Sideways } from '../../ui/table';
 import { useToday } from '../../ui/use-today';
 import { columnsOf, type ListedTree } from './columns';
-import { CHOICE_NAMES, CHOICES, countsOf, EVERYTHING, type Filters, filtered } from './filters';
+import { CHOICE_NAMES, CHOICES, type ChoiceName, countsOf, EVERYTHING, type Filters, filtered } from './filters';
+
+/** Where every tree wants a height those that want one are those without. */
+const isShown = (c: ChoiceName, counts: Readonly<Record<ChoiceName, number>>) =>
+  counts[c] > 0 && !(c === 'wanted' && counts.wanted === counts['no-height']);
 
 /** What stands on a first screen is drawn at once, a page a frame later, the rest when somebody asks. */
 const FIRST_SCREEN = 40;
@@ -66,7 +70,7 @@ export function List({ t, units, filters, setFilters }: Props) {
   return (
     <section aria-label="Trees" className="min-w-0">
       <div className="flex flex-wrap items-center gap-2">
-        {CHOICE_NAMES.filter((c) => counts[c] > 0 || filters.choice === c).map((c) => (
+        {CHOICE_NAMES.filter((c) => isShown(c, counts) || filters.choice === c).map((c) => (
           <button
             key={c}
             type="button"

@@ -10,6 +10,10 @@ interface Choice {
 export const CHOICES = {
   doubtful: { name: 'to look at', holds: isDoubtful },
   'no-height': { name: 'without a height', holds: (r) => r.height === null },
+  wanted: { name: 'want a height', holds: (r) => r.wantsHeight },
+  edge: { name: 'on the edge of a plot', holds: (r) => r.onPlot.undecided },
+  'not-counted': { name: 'not counted', holds: (r) => r.notCounted !== null },
+  unanswered: { name: 'not answered', holds: (r) => r.unanswered.length > 0 },
   today: { name: 'measured today', holds: (r, today) => r.on === today },
   confirmed: { name: 'found right', holds: isConfirmed },
   struck: { name: 'struck out', holds: (r) => r.struck },

@@ -131,6 +131,56 @@ describe('in or out, asked of derive', () => {
     expect(got?.result?.dbh?.value).toBeCloseTo(cm / 100, 9);
   });
 
+  it('a rectangle goes by the bearing, its error too; a strip by the distance off its line', () => {
+    const rectangle = { rule: { kind: 'rectangle', width: 25, length: 20, axis: 164 } };
+    // along the axis 10 m, across it 12.5
+    expect(answer(rectangle, level(9.9, { bearing: 164 }))?.result?.inclusion).toMatchObject({ in: true, limit: expect.closeTo(10, 9) });
+    expect(answer(rectangle, level(12.4, { bearing: 74 }))?.result?.inclusion).toMatchObject({
+      in: true,
+      perHectare: expect.closeTo(20, 9),
+    });
+    expect(answer(rectangle, level(10.2, { bearing: 344 }))?.result?.inclusion?.in).toBe(false);
+    // toward a corner a bearing two degrees off moves the edge by decimetres
+    const aslant = answer(rectangle, level(14.2, { bearing: 112 }))?.result?.inclusion;
+    expect(aslant?.sigma).toBeGreaterThan(0.2);
+    expect(answer(rectangle, level(9, {}))?.result?.missing).toMatchObject({ inclusion: { code: 'no-bearing' } });
+    const strip = { rule: { kind: 'strip', width: 20, length: 250 } };
+    expect(answer(strip, level(9.9))?.result?.inclusion).toMatchObject({ in: true, perHectare: expect.closeTo(2, 9), edgeWeight: null });
+    expect(answer(strip, level(10.1))?.result?.inclusion?.in).toBe(false);
+  });
+
+  it('a rectangle in a tract is walked through, and has no circle to take a part of', () => {
+    const tract = [
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 200 },
+      { x: 0, y: 200 },
+    ];
+    const sample = {
+      rule: { kind: 'rectangle', width: 20, length: 20, axis: 0 },
+      plan: { centre: { x: 100, y: 6 }, outline: { corners: tract } },
+    };
+    expect(answer(sample, level(4, { bearing: 180 }))?.result?.inclusion).toMatchObject({ walkThrough: 2, edgeWeight: null });
+    expect(answer(sample, level(2, { bearing: 180 }))?.result?.inclusion).toMatchObject({ walkThrough: 1 });
+  });
+
+  it('what a distance was judged with decides how sure it is', () => {
+    const near = (by: string) => answer(circle, level(12, { by }))?.result?.inclusion?.near;
+    expect([near('tape'), near('laser'), near('paces'), near('eye')]).toEqual([false, false, true, true]);
+    const own = validate(DeriveRequest, {
+      preset: 'forest-metric',
+      errors: { byEye: 0.001 },
+      sample: circle,
+      trees: [{ readings: dbh(40), place: level(12, { by: 'eye' }) }],
+    });
+    expect(own.ok && deriveAll(own.value).trees[0]?.result?.inclusion?.near).toBe(false);
+  });
+
+  it('the class of a diameter, by the protocol’s names', () => {
+    expect(answer(circle, level(3), 41.9)?.result?.dbh?.diameterClass).toEqual({ value: 40, unit: 'cm', named: 'middle' });
+    expect(answer(circle, level(3), 42)?.result?.dbh?.diameterClass).toMatchObject({ value: 44 });
+  });
+
   it('a tree without a diameter, and a place without a sample', () => {
     const checked = validate(DeriveRequest, { preset: 'forest-metric', sample: circle, trees: [{ readings: [], place: level(3) }] });
     expect(checked.ok && deriveAll(checked.value).trees[0]).toMatchObject({
@@ -142,6 +192,9 @@ describe('in or out, asked of derive', () => {
 
   it.each([
     ['a radius of 0', { rule: { kind: 'circle', radius: 0 } }],
+    ['a rectangle without its axis', { rule: { kind: 'rectangle', width: 20, length: 20 } }],
+    ['a strip of no length', { rule: { kind: 'strip', width: 20, length: 0 } }],
+    ['an azimuth of 400', { rule: { kind: 'rectangle', width: 20, length: 20, axis: 400 } }],
     ['a kind nobody knows', { rule: { kind: 'spiral', radius: 5 } }],
     [
       'two corners',
