@@ -12,6 +12,17 @@ const plain = (address: string) => async (page: Page) => {
   await expect(page.getByText(/all kept|kept on this device/).first()).toBeAttached();
 };
 
+/** The plots of a demo survey. */
+const ofDemo = async (page: Page, name: RegExp) => {
+  await page.goto('/');
+  const take = page.getByRole('button', { name: 'Take Monte Umbrío along' });
+  await expect(take.or(page.getByRole('link', { name })).first()).toBeVisible();
+  if (await take.isVisible()) await take.click();
+  await page.getByRole('link', { name }).first().click();
+  await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Plots' }).click();
+  await expect(page.locator('[data-plan] [data-area]').first()).toBeVisible();
+};
+
 /** How each view is reached in the state that shows most of it. */
 const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   'field book': plain('/'),
@@ -30,6 +41,23 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
       .first()
       .click();
     await expect(page.getByRole('region', { name: 'List of trees' })).toBeVisible();
+  },
+  plots: (page) => ofDemo(page, /Monte Umbrío.*plots/),
+  plot: async (page) => {
+    await ofDemo(page, /Monte Umbrío.*plots/);
+    await page.getByRole('link', { name: '7', exact: true }).click();
+    await page.getByText('The plot itself').click();
+    await page.locator('[data-plot-trees] button').first().click();
+    await page.getByRole('textbox', { name: 'Diameter, cm' }).first().fill('35');
+    await page.getByRole('textbox', { name: 'Distance, m', exact: true }).fill('12.6');
+    await expect(page.locator('[data-verdict]')).toBeVisible();
+    // under the header that stays nothing can be hit
+    await page.evaluate(() => scrollTo(0, 0));
+  },
+  'how it samples': async (page) => {
+    await ofDemo(page, /Monte Umbrío.*plots/);
+    await page.getByRole('button', { name: 'Change how it samples' }).click();
+    await expect(page.locator('[data-samples-editor]')).toBeVisible();
   },
   visits: async (page) => {
     await openMeasure(page);
@@ -120,7 +148,19 @@ for (const viewport of [
 test('zoomed to 200 % nothing is lost: no page is wider than the window, and the big key is reached', async ({ page }) => {
   // a window of 1280 × 800 shows as much then
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const view of ['field book', 'trees', 'kit', 'protocols', 'new survey', 'device', 'bench', 'reach', 'measured'] as const) {
+  for (const view of [
+    'field book',
+    'trees',
+    'plots',
+    'plot',
+    'kit',
+    'protocols',
+    'new survey',
+    'device',
+    'bench',
+    'reach',
+    'measured',
+  ] as const) {
     await VIEWS[view]?.(page);
     expect(await page.evaluate(() => document.documentElement.scrollWidth), view).toBeLessThanOrEqual(640);
   }

@@ -34,8 +34,11 @@ export function OnePlot({ sheet, survey, id }: Props) {
   const [, go] = useLocation();
   const fields = useRef<HTMLDivElement>(null);
   // another plot begins at its head, wherever one stood on the page before
-  useEffect(() => scrollTo(0, 0), []);
-  const { units } = sheet.head.protocol.options;
+  useEffect(() => {
+    scrollTo(0, 0);
+  }, []);
+  const { units, asks = [], ownFields = [] } = sheet.head.protocol.options;
+  const asksMore = asks.length + ownFields.length > 0;
   const codes = useMemo(() => speciesCodes(book, sheet.rows), [book, sheet.rows]);
   const sample = plot?.judged.sample;
   const meant = useMemo(() => meantTree(form, units, sample?.ok ? sample.sample : null), [form, units, sample]);
@@ -142,7 +145,8 @@ export function OnePlot({ sheet, survey, id }: Props) {
               placing={placing === null ? null : (plot.rows.find((r) => r.id === placing) ?? null)}
               onKept={(tree) => {
                 setPlacing(null);
-                setChosen(tree);
+                // what is asked of a tree is answered right after it; else the next one comes
+                setChosen(asksMore ? tree : null);
                 setForm((f) => ({ ...f, diameter: '', bearing: '', distance: '', elevation: '' }));
                 fields.current?.querySelector<HTMLInputElement>('[name=diameter]')?.focus();
               }}

@@ -25,6 +25,12 @@ export function sayFar(m: number, units: UnitSystem): string {
   return units === 'us' ? `${formatNumber(m / metresPerLength(units), 1)} ft` : `${formatNumber(m, 2)} m`;
 }
 
+/** A difference of two distances: small ones in the small unit. */
+function sayBy(m: number, units: UnitSystem): string {
+  if (units === 'us') return m < 0.3048 ? `${formatNumber(m / 0.0254, 1)} in` : sayFar(m, units);
+  return m < 1 ? `${formatNumber(m * 100, m < 0.1 ? 1 : 0)} cm` : sayFar(m, units);
+}
+
 const WAYS: Readonly<Record<PlaceInput['along'], string>> = {
   level: 'level',
   ground: 'along this slope',
@@ -45,7 +51,7 @@ export function verdictOf(
   tool: 'diameter-tape' | 'estimate',
   units: UnitSystem,
 ): Verdict {
-  const margin = sayFar(Math.abs(found.margin), units);
+  const margin = sayBy(Math.abs(found.margin), units);
   const side = found.in ? `In by ${margin}` : `Out by ${margin}`;
   const limit = `its limit is ${sayFar(found.limit, units)}`;
   if (!found.near) return { kind: found.in ? 'in' : 'out', says: `${side}: ${limit}, level to the axis.`, todo: null };
@@ -57,7 +63,7 @@ export function verdictOf(
   const what = by === 'tape' ? 'the diameter' : tool === 'diameter-tape' ? 'the distance' : 'distance and diameter';
   return {
     kind: 'edge',
-    says: `On the edge: ${side.toLowerCase()} ± ${sayFar(found.sigma, units)}.`,
+    says: `On the edge: ${side.toLowerCase()} ± ${sayBy(found.sigma, units)}.`,
     todo: `Tape ${what}. ${tape}`,
   };
 }

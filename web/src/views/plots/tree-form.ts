@@ -1,4 +1,5 @@
 import {
+  type LengthUnit,
   type Metres,
   metres,
   parseAngle,
@@ -67,7 +68,7 @@ const FARTHEST = 3;
 export function meantTree(form: TreeForm, units: UnitSystem, sample: Standpoint | null): MeantTree {
   const refusals: Partial<Record<TypedField, string>> = {};
   const diameter = typed(form.diameter, (t) => parseLength(t, units === 'us' ? 'in' : 'cm'));
-  const distance = typed(form.distance, (t) => parseLength(t, units === 'us' ? 'ft' : 'm'));
+  const distance = typed(form.distance, (t) => parseDistance(t, units === 'us' ? 'ft' : 'm'));
   const bearing = typed(form.bearing, (t) => parseBearing(t));
   const elevation = form.along === 'sight' ? typed(form.elevation, (t) => parseAngle(t, { kind: 'degree' })) : null;
   for (const [field, read] of Object.entries({ diameter, distance, bearing, elevation })) {
@@ -100,6 +101,10 @@ export function meantTree(form: TreeForm, units: UnitSystem, sample: Standpoint 
   const at = sample && place && !wrong ? standsAt(sample, place, dbh) : null;
   return { refusals, read, dbh, place: wrong ? null : place, bearing: degrees, found, at, asks: found?.ok ? farOff(found.value) : null };
 }
+
+/** A tree may stand on the very centre; elsewhere a length of nothing is none. */
+const parseDistance = (text: string, unit: LengthUnit) =>
+  /^0+([.,]0*)?$/.test(text.trim()) ? ({ ok: true, value: 0, unit, metres: metres(0) } as const) : parseLength(text, unit);
 
 type Parsed = { readonly ok: true } | { readonly ok: false; readonly reason: string };
 const typed = <P extends Parsed>(text: string, parse: (text: string) => P): P | null => (text.trim() === '' ? null : parse(text));
