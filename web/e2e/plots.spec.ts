@@ -8,7 +8,9 @@ const trees = (page: Page) => page.locator('[data-plot-trees] tbody tr');
 async function newSurvey(page: Page, purpose: string, kind: string, name: string) {
   await page.goto('/new-survey');
   await page.getByText(purpose, { exact: true }).click();
-  await page.getByRole('button', { name: kind, exact: true }).click();
+  const chosen = page.getByRole('button', { name: kind, exact: true });
+  await chosen.click();
+  await expect(chosen).toHaveAttribute('aria-pressed', 'true');
   await field(page, 'Name').fill(name);
   await page.locator('#species').fill('beech, oak');
 }

@@ -27,6 +27,9 @@ const PAUSE_MS = 120;
 const PAUSES = 6;
 const PUT_BY_MS = 2000;
 
+/** So many trees that change at once are a person's work; more come from elsewhere. */
+const A_FEW = 20;
+
 /** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
 const FIRST = 100;
 
@@ -54,6 +57,8 @@ export class OpenSheet {
   private soon: ReturnType<typeof setTimeout> | null = null;
   private putBy: ReturnType<typeof setTimeout> | null = null;
   private heard = false;
+  /** As it was last told to be up to date; null while it is told to be of before. */
+  private head: SurveyHead | null = null;
   private took = 0;
   private closed = false;
 
@@ -96,6 +101,7 @@ export class OpenSheet {
     if (decided || gap || mine.some((f) => f.tree === '')) this.everything = true;
     else for (const { tree } of mine) this.touched.add(tree);
     this.revisions = { ...this.revisions, ...Object.fromEntries(next) };
+    if (this.touched.size > A_FEW) this.sayBehind();
     this.soon ??= setTimeout(
       () => {
         this.soon = null;
@@ -103,6 +109,13 @@ export class OpenSheet {
       },
       Math.max(PAUSE_MS, PAUSES * this.took),
     );
+  }
+
+  /** Many trees have come that are not worked out yet: what is shown until then is not all there is. */
+  private sayBehind(): void {
+    if (this.head === null) return;
+    this.tell({ head: this.head, rows: [], gone: [], old: true });
+    this.head = null;
   }
 
   private refresh(): Promise<void> {
@@ -190,6 +203,7 @@ export class OpenSheet {
     const now = new Map(this.withRows ? rows.map((r) => [r.id, r]) : []);
     const gone = [...this.told.keys()].filter((id) => !now.has(id));
     this.told = now;
+    this.head = old ? null : head;
     this.tell({ head, rows: fresh.slice(0, FIRST), gone, old });
     if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });
   }

@@ -68,7 +68,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
       {coming && <Coming {...coming} />}
       {t.old && (
         <p role="status" className="mt-3 text-plain text-soft" data-old>
-          As it was when it was last open; what came since is being worked out …
+          What came since is being worked out …
         </p>
       )}
       {t.rows.length === 0 ? (
