@@ -143,7 +143,8 @@ export class OpenSheet {
     else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
     const sheet = sheetFrom(this.base.survey, this.base.protocol, this.base.plots, [...this.rows.values()].sort(byId));
-    this.say(sheet, false);
+    // more may have come while it was worked out
+    this.say(sheet, this.touched.size > A_FEW);
     await this.keepSoon(sheet);
   }
 

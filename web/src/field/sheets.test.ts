@@ -157,6 +157,47 @@ describe('a survey that was struck out elsewhere', () => {
   });
 });
 
+describe('a survey that many trees come into at once', () => {
+  const [survey] = surveys as [string];
+  const many = () =>
+    Array.from({ length: 30 }, (_, i) => record('tree', { survey, plot: null, tag: `more ${i}`, species: null, note: null }));
+
+  it('is said to be of before until they are worked out', async () => {
+    const d = await device();
+    await d.keepLocally([...all]);
+    const heard: boolean[] = [];
+    const eyes = onlooker();
+    new d.Sheets('here').watch(survey, true, (news) => {
+      heard.push(news.old);
+      eyes.tell(news);
+    });
+    await vi.waitFor(() => expect(eyes.sees?.old).toBe(false), { timeout: 60_000 });
+    heard.length = 0;
+    const more = many();
+    await d.keep(more);
+    await vi.waitFor(() => expect(eyes.sees).toEqual(wholeSheet([...all, ...more], survey)), { timeout: 60_000 });
+    expect(heard[0]).toBe(true);
+    expect(heard.at(-1)).toBe(false);
+  });
+
+  it('tells of one of them whether it wants a height, as the whole survey does', async () => {
+    const d = await device();
+    const protocol = all.find((r) => r.kind === 'protocol') as Extract<AnyRecord, { kind: 'protocol' }>;
+    const spread = next(protocol, { options: { ...protocol.body.options, heightSample: 2, heightChoice: 'spread' } });
+    const own = all.find((r) => r.kind === 'survey' && r.id === survey) as AnyRecord;
+    const records = [...all, ...plainTrees(survey), spread, next(own, { protocol: spread.id })];
+    await d.keepLocally(records);
+    const sheet = sheetOf(new Book(records), survey);
+    const wanting = sheet?.rows.filter((r) => r.height === null && r.dbh !== null && r.notCounted === null && !r.struck) ?? [];
+    expect(wanting.length).toBeGreaterThan(3);
+    expect(new Set(wanting.map((r) => r.wantsHeight))).toEqual(new Set([true, false]));
+    const sheets = new d.Sheets('here');
+    for (const { id, plot, species, dbh, wantsHeight } of wanting)
+      expect(await sheets.heightWanted(survey, { id, plot, species, dbh }), id).toBe(wantsHeight);
+    expect(sheet?.head.protocol.options.heightChoice).toBe('spread');
+  });
+});
+
 describe('the part of the book a page holds', () => {
   it('has what is written of a tree while that is being read', async () => {
     const d = await device();
