@@ -13,6 +13,7 @@ ensurePackages();
 ensureBuild();
 const { build } = await import('esbuild');
 const { coldStarts, device, many, phone, quantile, takenAlong } = await import('./bench-device.mjs');
+const { plotRedrawn } = await import('./bench-plot.mjs');
 const { chromium } = await import('@playwright/test');
 const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
@@ -129,6 +130,12 @@ await withServer(async (address) => {
   await page.context().close();
   await bare.context().close();
   await drag(browser, address);
+  const redrawn = await plotRedrawn(browser, address, 12);
+  add(
+    'a tree added to a plot of 200, from Enter to the frame with it, median',
+    `${quantile(redrawn, 0.5).toFixed(0)} ms`,
+    'within a frame',
+  );
   for (const [trees, hold] of [
     [100, 60],
     [10_000, 60],

@@ -1,4 +1,4 @@
-import { type Outline, type PlanPoint, sayBearing } from '../land/index';
+import { type Outline, type PlanPoint, type StraightEdge, sayBearing } from '../land/index';
 import { degreesToRadians, formatNumber, fromMetres, metres, metresPerLength, type UnitSystem } from '../units';
 import { type Box, boxAround, type Point } from './box';
 import { type LabelRequest, labelSize, type PlacedLabel, placeOrLeave } from './place-labels';
@@ -32,6 +32,8 @@ export interface PlotScene {
   readonly slope: { readonly degrees: number; readonly downhill: number } | null;
   /** The tract about the centre, which stands at 0, 0. */
   readonly outline: Outline | null;
+  /** Its straight edges as they were met from the centre. */
+  readonly edges: readonly StraightEdge[];
   readonly witnesses: readonly { readonly what: string; readonly at: PlanPoint }[];
   /** The way to the next centre. */
   readonly next: { readonly bearing: number; readonly distance: number; readonly name: string } | null;
@@ -62,7 +64,7 @@ export interface PlotLayout {
   readonly north: readonly [Point, Point];
   /** A length on the ground to compare with. */
   readonly bar: readonly [Point, Point];
-  /** Ids: a tree's own, `circle:n`, `fall`, `next`, `bar`, `north`, `witness:n`. */
+  /** Ids: a tree's own, `circle:n`, `fall`, `next`, `bar`, `north`, `edge:n`, `witness:n`. */
   readonly labels: readonly PlacedLabel[];
 }
 export interface LaidTree {
@@ -149,6 +151,16 @@ export function plotLayout(scene: PlotScene, frame: { readonly width: number; re
         })
       : []),
     ...trees.map((t, i): LabelRequest => around(t.id, scene.trees[i]?.code ?? '', t.at, size - 1, t.radius)),
+    ...scene.edges.map((e, i) =>
+      around(
+        `edge:${i}`,
+        `edge ${sayBearing(Math.round(e.azimuth))}, ${far(e.distance)}`,
+        along(e.azimuth, e.distance * scale),
+        size - 1,
+        4,
+        ASIDE,
+      ),
+    ),
     ...scene.witnesses.map((w, i) => around(`witness:${i}`, w.what, witnesses[i] as Point, size - 2, 7)),
   ];
   function far(m: number): string {

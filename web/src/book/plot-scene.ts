@@ -92,6 +92,7 @@ export function plotScene(
   return {
     shape: ground.shape,
     outline: ground.outline,
+    edges: plot.body.edges ?? [],
     trees: rows.flatMap(({ id, onPlot, dbh, species, notCounted }) => {
       const { at, inclusion, undecided } = onPlot;
       if (!at) return [];

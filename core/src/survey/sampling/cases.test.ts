@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Outline } from '../../land/index';
 import { degreesToRadians, feetToMetres, inchesToMetres, metres, radians, SQUARE_METRES_PER_ACRE } from '../../units';
 import cases from './cases.json';
-import { type DistanceToTree, inOrOut, limitOf, type SamplingRule, walkThrough } from './index';
+import { type DistanceToTree, diameterClass, inOrOut, limitOf, type SamplingRule, walkThrough } from './index';
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 const foundAt = (read: number, bearing?: number): DistanceToTree => ({
@@ -47,6 +47,35 @@ describe('worked plots, whose sums another hand made', () => {
     });
     expect(mean(sums.map((s) => s.n)) / treesPerAcre).toBeCloseTo(1, 6);
     expect(mean(sums.map((s) => s.g)) / basalAreaPerAcre).toBeCloseTo(1, 6);
+  });
+});
+
+describe('worked trees, one by one', () => {
+  it('circles in one another: the area that a tree may be in from', () => {
+    const circles = cases.nested.areas.map(([from = 0, area = 0]) => ({
+      from: metres(from / 100),
+      radius: metres(Math.sqrt(area / Math.PI)),
+    }));
+    for (const [cm = 0, area = 0] of cases.nested.trees)
+      expect(10_000 / (limitOf({ kind: 'nested', circles }, metres(cm / 100))?.perHectare ?? 0), `${cm} cm`).toBeCloseTo(area, 6);
+  });
+  it('points in feet, the distance along a slope', () => {
+    const { factor, trees } = cases.pointAlongSlope;
+    for (const [inches, limit, along, slope, isIn, area] of trees as [number, number, number, number, boolean, number][]) {
+      const found: DistanceToTree = {
+        ...foundAt(feetToMetres(along as never)),
+        along: { kind: 'sight', elevation: radians(degreesToRadians(slope)) },
+      };
+      const judged = inOrOut({ kind: 'point', factor, units: 'us' }, inchesToMetres(inches as never), metres(0), found);
+      expect((judged?.limit ?? 0) / feetToMetres(limit as never), `${inches} in`).toBeCloseTo(1, 9);
+      expect(judged?.in, `${inches} in`).toBe(isIn);
+      const perAcre = ((judged?.perHectare ?? 0) / 10_000) * SQUARE_METRES_PER_ACRE;
+      expect(43_560 / perAcre / area, `${inches} in`).toBeCloseTo(1, 9);
+    }
+  });
+  it('classes exact at their limits', () => {
+    const { width, diameters, classes } = cases.classes;
+    expect(diameters.map((d) => diameterClass(d, width, 'middle'))).toEqual(classes);
   });
 });
 

@@ -42,7 +42,15 @@ export default function Find({ survey, go, first, onClose }: Props): ReactNode {
     ...away.map((s) => ({ id: s.id, name: s.name ?? '', place: s.place, here: false })),
   ].filter((s) => has(words, `${s.name} ${s.place ?? ''}`));
   const found = pages.filter((p) => has(words, `${p.title} ${p.also}`));
-  const listed = (trees?.length ?? 0) + surveys.length + found.length;
+  // plots have short names: they are listed once somebody asks for one
+  const plots = words.some((w) => /^(plot|point|strip)s?$/.test(w))
+    ? state.book
+        .all('plot')
+        .filter((p) => p.body.survey === survey || survey === null)
+        .filter((p) => has(words, `plot plots point points strip strips ${p.body.name} ${name(p.body.survey)}`))
+        .slice(0, MOST)
+    : [];
+  const listed = (trees?.length ?? 0) + plots.length + surveys.length + found.length;
   const nothing = trees !== null && listed === 0;
   const to = (href: string) => {
     dialog.current?.close();
@@ -84,6 +92,21 @@ export default function Find({ survey, go, first, onClose }: Props): ReactNode {
                   <span className="ml-auto truncate text-small text-soft">
                     {[t.plot && `plot ${state.book.find('plot', t.plot)?.body.name ?? ''}`, name(t.survey)].filter(Boolean).join(', ')}
                   </span>
+                </Command.Item>
+              ))}
+            </Command.Group>
+          )}
+          {plots.length > 0 && (
+            <Command.Group heading="Plots">
+              {plots.map((p) => (
+                <Command.Item
+                  key={p.entity}
+                  value={p.entity}
+                  onSelect={() => to(`/plots?survey=${p.body.survey}&plot=${p.entity}`)}
+                  className={line}
+                >
+                  <span className="font-semibold">plot {p.body.name}</span>
+                  <span className="ml-auto truncate text-small text-soft">{name(p.body.survey)}</span>
                 </Command.Item>
               ))}
             </Command.Group>

@@ -44,6 +44,7 @@ export function limitOfSample(rule: DesignRule, units: UnitSystem): { readonly s
       trees: [],
       slope: null,
       outline: null,
+      edges: [],
       witnesses: [],
       next: null,
       hand: at && { at, dbh, limit: rule.kind === 'point' ? (limit?.distance ?? null) : null },

@@ -85,6 +85,13 @@ export function OnePlot({ sheet, survey, id }: Props) {
         >
           All {word}s
         </Link>
+        <button
+          type="button"
+          className="hidden min-h-11 text-plain underline decoration-edge underline-offset-4 desk:block print:hidden"
+          onClick={() => print()}
+        >
+          Print
+        </button>
         <p className="min-w-0 flex-1 truncate text-right text-small text-soft desk:flex-none desk:text-plain">
           {[
             plot.stratum?.body.name,
@@ -119,7 +126,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
           </div>
           <p className="mt-1 hidden text-small text-soft desk:block">{LEGEND}</p>
         </div>
-        <div className="flex min-w-0 flex-col gap-4" ref={fields}>
+        <div className="flex min-w-0 flex-col gap-4 print:hidden" ref={fields}>
           {row && (
             <TreeCard
               key={row.id}

@@ -25,6 +25,7 @@ export function Overview({ sheet, survey }: Props) {
   const strata = book.partsOf(survey.entity, 'stratum');
   const plots = useOrdered(survey.entity);
   const next = plots.find((p) => !isDone(p.body.state));
+  const twice = [...new Set(plots.map((p) => p.body.name).filter((n, i, all) => all.indexOf(n) !== i))];
   const planned = survey.body.design?.planned ?? null;
   const finished = plots.filter((p) => p.body.state === 'finished').length;
   const [, go] = useLocation();
@@ -51,6 +52,12 @@ export function Overview({ sheet, survey }: Props) {
           ? `No ${word} yet.`
           : `${finished} of ${Math.max(planned ?? 0, plots.length)} ${word}s finished${planned !== null && planned > plots.length ? `, ${planned - plots.length} still without a place` : ''}.`}
       </p>
+      {twice.length > 0 && (
+        <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-twice>
+          {twice.length === 1 ? `Two ${word}s are called ${twice[0]}` : `Several ${word}s have one name: ${twice.join(', ')}`}. Were two
+          crews there? Rename one, or strike its trees out.
+        </p>
+      )}
       <SamplesHow survey={survey} rows={rows} units={head.protocol.options.units} />
       <div className="mt-5 grid gap-x-8 gap-y-6 desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
         <div className="min-w-0">

@@ -54,7 +54,7 @@ export function PlotDetails({ survey, plot, protocol }: Props) {
   const say = (m: number | null | undefined) => (m == null ? '' : String(Number(fromMetres(metres(m), long).toFixed(2))));
   const rule = survey.body.design?.rule.kind;
   return (
-    <details className="mt-5 border-t-2 border-ink pt-3" data-details>
+    <details className="mt-5 border-t-2 border-ink pt-3 print:hidden" data-details>
       <summary className="min-h-11 cursor-pointer text-title font-semibold">The plot itself: place, ground, edges</summary>
       <div className="mt-2 flex flex-wrap gap-3">
         <KeptField
