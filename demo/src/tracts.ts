@@ -84,7 +84,7 @@ export const UMBRIO_TRACT: Tract = {
   centres: grid(86, [45, 42], 8, 6)
     .filter(([x, y]) => !(y > 470 || (y > 430 && x > 550) || (x > 640 && y > 400) || (x > 640 && y < 200) || (x > 560 && y < 50)))
     .slice(0, 36),
-  stemsPerHectare: 765,
+  stemsPerHectare: 830,
   countOnly: null,
   ground: [
     [17, 20],

@@ -16,22 +16,23 @@ export const ANSWERED_BY: Readonly<Record<TreeQuestion, Exclude<keyof Said, 'own
   grade: 'grade',
 };
 
-export const saidOf = ({ status, crownClass, damage, cutOrLeave, cull, grade, own }: Tree): Said => ({
-  status: status ?? null,
-  crownClass: crownClass ?? null,
-  damage: damage ?? null,
-  cutOrLeave: cutOrLeave ?? null,
-  cull: cull ?? null,
-  grade: grade ?? null,
-  own: own ?? null,
-});
+/** Of most trees of most surveys nothing is said: one object stands for them all, wherever rows are copied to. */
+const NOTHING_SAID: Said = { status: null, crownClass: null, damage: null, cutOrLeave: null, cull: null, grade: null, own: null };
+
+export function saidOf(tree: Tree): Said {
+  const { status = null, crownClass = null, damage = null, cutOrLeave = null, cull = null, grade = null, own = null } = tree;
+  const said = { status, crownClass, damage, cutOrLeave, cull, grade, own };
+  return Object.values(said).every((v) => v === null) ? NOTHING_SAID : said;
+}
 
 /** A damage that is not there is said by leaving it out. */
 const MAY_STAY_OPEN: ReadonlySet<TreeQuestion> = new Set(['damage']);
 
+const NOTHING_ASKED: readonly string[] = [];
+
 /** What a survey asks of every tree and nobody answered of this one. Of what is no tree nothing is asked. */
 export function unanswered(said: Said, { asks = [], ownFields = [] }: ProtocolOptions): readonly string[] {
-  if (said.status === 'vacant' || said.status === 'not-found') return [];
+  if (asks.length + ownFields.length === 0 || said.status === 'vacant' || said.status === 'not-found') return NOTHING_ASKED;
   return [
     ...asks.filter((q) => !MAY_STAY_OPEN.has(q) && said[ANSWERED_BY[q]] == null).map((q) => q.replaceAll('-', ' ')),
     ...ownFields.filter((f) => f.kind !== 'text' && said.own?.[f.key] == null).map((f) => f.name),

@@ -1,6 +1,7 @@
 import type { GeoArea, Position } from '@arbolito/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'wouter';
+import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
@@ -25,6 +26,7 @@ export function Overview({ sheet, survey }: Props) {
   const strata = book.partsOf(survey.entity, 'stratum');
   const plots = useOrdered(survey.entity);
   const next = plots.find((p) => !isDone(p.body.state));
+  const byPlot = useMemo(() => onPlots(rows), [rows]);
   const twice = [...new Set(plots.map((p) => p.body.name).filter((n, i, all) => all.indexOf(n) !== i))];
   const planned = survey.body.design?.planned ?? null;
   const finished = plots.filter((p) => p.body.state === 'finished').length;
@@ -88,7 +90,7 @@ export function Overview({ sheet, survey }: Props) {
                 </thead>
                 <tbody>
                   {plots.map((p) => {
-                    const own = rows.filter((r) => r.plot === p.entity && !r.struck);
+                    const own = byPlot.get(p.entity) ?? [];
                     return (
                       <tr key={p.entity} className="border-b border-rule" data-plot={p.body.name}>
                         <th scope="row" className="font-medium">
@@ -117,6 +119,18 @@ export function Overview({ sheet, survey }: Props) {
       </div>
     </>
   );
+}
+
+/** The trees of each plot: gone through once, however many plots there are. */
+function onPlots(rows: readonly TreeRow[]): ReadonlyMap<string, readonly TreeRow[]> {
+  const plots = new Map<string, TreeRow[]>();
+  for (const row of rows) {
+    if (row.plot === null || row.struck) continue;
+    const own = plots.get(row.plot);
+    if (own) own.push(row);
+    else plots.set(row.plot, [row]);
+  }
+  return plots;
 }
 
 const byName = new Intl.Collator('en', { numeric: true });
