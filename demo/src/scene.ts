@@ -1,5 +1,5 @@
 import type { PresetKey, ProtocolOptions, SpeciesFigures, Trunk } from '@arbolito/core';
-import type { Tract } from './more-plots';
+import type { Tract } from './tract';
 import { TANSY_TRACT, UMBRIO_TRACT } from './tracts';
 
 /** A species as it grows in a scene: the truth the simulated trees are drawn from. */

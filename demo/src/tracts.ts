@@ -1,5 +1,5 @@
 import { metres } from '@arbolito/core';
-import type { Tract } from './more-plots';
+import type { Tract } from './tract';
 
 /** Centres on a grid that begins somewhere, walked up and down, where they fall into a ring. */
 function grid(spacing: number, [x0, y0]: readonly [number, number], columns: number, rows: number): readonly (readonly [number, number])[] {

@@ -138,7 +138,7 @@ export function DesignFields({ survey, units, form, onChange, modelled = null }:
           label="Plots planned"
           value={form.planned}
           onChange={(planned) => set({ planned })}
-          width="w-28"
+          width="w-32"
           figures
           inputMode="numeric"
           maxLength={6}

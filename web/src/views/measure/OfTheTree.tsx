@@ -1,5 +1,5 @@
 import { Link } from 'wouter';
-import { saidOf } from '../../book/asked';
+import { type Said, saidOf, unanswered } from '../../book/asked';
 import { isOut, judgedPlot, onPlot } from '../../book/on-plot';
 import { useBook } from '../../field/use-book';
 import { AskedOfTree } from '../../ui/AskedOfTree';
@@ -26,7 +26,7 @@ export default function OfTheTree({ m }: { m: MeasureModel }) {
           </Link>
         </p>
       )}
-      <AskedOfTree protocol={m.protocol.options} said={saidOf(found.record.body)} onSay={m.setTree} />
+      <Asked m={m} said={saidOf(found.record.body)} />
     </div>
   );
 }
@@ -35,4 +35,21 @@ function sayStanding(stands: ReturnType<typeof onPlot>): string {
   if (stands.undecided) return 'On the edge of its plot: tape distance and diameter.';
   if (isOut(stands)) return 'Outside its plot: it is not counted.';
   return stands.inclusion?.in ? 'In its plot.' : '';
+}
+
+/** Folded, so that the steps stay in sight; what is still open is said outside. */
+function Asked({ m, said }: { m: MeasureModel; said: Said }) {
+  const { options } = m.protocol;
+  if ((options.asks?.length ?? 0) + (options.ownFields?.length ?? 0) === 0) return null;
+  const open = unanswered(said, options);
+  return (
+    <details className="border-y border-rule">
+      <summary className="flex min-h-11 cursor-pointer items-center text-plain">
+        {open.length === 0 ? 'Asked of it: all answered' : `Asked of it: ${open.join(', ')}`}
+      </summary>
+      <div className="pb-2">
+        <AskedOfTree protocol={options} said={said} onSay={m.setTree} />
+      </div>
+    </details>
+  );
 }
