@@ -1,5 +1,5 @@
 import type { ProtocolOptions } from '@arbolito/core';
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import type { Book } from '../../book/book';
 import { type JudgedPlot, judgedPlot } from '../../book/on-plot';
 import { groundOf, type PlotGround, type SpeciesCodes } from '../../book/plot-scene';
@@ -34,24 +34,49 @@ export function usePlot(sheet: SheetState, id: string): PlotState | null {
   const judged = useMemo(() => (record ? judgedPlot(book, survey, record) : null), [book, survey, record]);
   const ground = useMemo(() => (record && owner ? groundOf(owner, record, stratum) : null), [owner, record, stratum]);
   const options = sheet.head.protocol.options;
+  const worked = useRef<Worked>(new Map());
+  const told = useMemo(() => new Map(sheet.rows.map((r) => [r.id, r])), [sheet.rows]);
   const rows = useMemo(() => {
     const own = new Map(sheet.rows.filter((r) => r.plot === id).map((r) => [r.id, r]));
-    for (const row of heldRows(book, survey, held, options)) {
-      const known = sheet.rows.find((r) => r.id === row.id);
+    for (const row of heldRows(book, survey, held, options, worked.current)) {
+      const known = told.get(row.id);
       if (row.plot === id)
         own.set(row.id, { ...row, among: known?.among ?? row.among, wantsHeight: known?.wantsHeight ?? row.wantsHeight });
       else own.delete(row.id);
     }
     return [...own.values()].filter((r) => !r.struck).sort(byId);
-  }, [sheet.rows, book, held, survey, id, options]);
+  }, [sheet.rows, told, book, held, survey, id, options]);
   if (!record || !judged || !ground) return null;
   return { record, stratum, judged, ground, rows };
 }
 
+/** Rows by tree, with what each follows from: of a day's trees on one page only the last one is worked out. */
+type Worked = Map<string, { readonly of: readonly unknown[]; readonly row: TreeRow }>;
+
 /** The rows of the trees that this page holds itself. */
-function heldRows(book: Book, survey: string, held: ReadonlySet<string>, protocol: ProtocolOptions): readonly TreeRow[] {
-  const own = [...held].filter((tree) => book.find('tree', tree)?.body.survey === survey);
-  return rowsOfTrees(book, survey, own, { protocol });
+function heldRows(book: Book, survey: string, held: ReadonlySet<string>, protocol: ProtocolOptions, worked: Worked): readonly TreeRow[] {
+  return [...held].flatMap((id) => {
+    const record = book.find('tree', id);
+    if (record?.body.survey !== survey) return [];
+    const { plot, species } = record.body;
+    // a plot's own version, its stratum's and the survey's decide whether a tree is in
+    const ground = book.find('plot', plot);
+    const of = [
+      book.tree(id),
+      book.isStruck(id),
+      book.find('species', species),
+      ground,
+      book.find('stratum', ground?.body.stratum),
+      book.find('survey', survey),
+      protocol,
+    ];
+    const known = worked.get(id);
+    if (known?.of.every((v, i) => v === of[i])) return [known.row];
+    const [row] = rowsOfTrees(book, survey, [id], { protocol });
+    if (!row) return [];
+    worked.set(id, { of, row });
+    return [row];
+  });
 }
 
 /** Letters for each species of a survey, the commonest first in the first ink. */
