@@ -3,16 +3,8 @@ export type { LaidDimension, LaidHand, LaidInset, LaidLine, LaidSight, SightLayo
 export { pickTarget, targetOfLabel } from './pick-target';
 export type { PlacedLabel } from './place-labels';
 export { type PlanLayout, type PlanScene, planLayout } from './plan-layout';
-export {
-  type LaidTree,
-  type PlotLayout,
-  type PlotScene,
-  type PlotShape,
-  type PlotTree,
-  plotLayout,
-  type StandsIn,
-  tappedOn,
-} from './plot-layout';
+export { type LaidTree, type PlotLayout, plotLayout, tappedOn } from './plot-layout';
+export type { PlotScene, PlotShape, PlotTree, StandsIn } from './plot-scene';
 export { type ReachLayout, reachLayout } from './reach-layout';
 export type { LineStyle, SceneInput, SceneLine, SceneMark, SceneTarget, SightScene } from './scene';
 export { sightLayout } from './sight-layout';

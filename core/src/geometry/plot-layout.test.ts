@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { overlap, within } from './box';
 import { planLayout } from './plan-layout';
-import { type PlotScene, type PlotShape, plotLayout, tappedOn } from './plot-layout';
+import { plotLayout, tappedOn } from './plot-layout';
+import type { PlotScene, PlotShape } from './plot-scene';
 
 const shape = fc.oneof<fc.Arbitrary<PlotShape>[]>(
   fc.double({ min: 3, max: 40, noNaN: true }).map((r) => ({
@@ -50,8 +51,9 @@ describe('a plot on the screen', () => {
     fc.assert(
       fc.property(scene, frames, (s, frame) => {
         const l = plotLayout(s, frame);
-        for (const [i, t] of l.trees.entries()) {
-          const { at } = s.trees[i] as PlotScene['trees'][number];
+        expect(l.trees.length + l.beyond).toBe(s.trees.length);
+        for (const t of l.trees) {
+          const { at } = s.trees.find((o) => o.id === t.id) as PlotScene['trees'][number];
           expect(t.at.x - l.centre.x).toBeCloseTo(at.x * l.scale, 6);
           expect(l.centre.y - t.at.y).toBeCloseTo(at.y * l.scale, 6);
           expect(t.at.x > 0 && t.at.x < frame.width && t.at.y > 0 && t.at.y < frame.height).toBe(true);
@@ -100,6 +102,15 @@ describe('a plot on the screen', () => {
       ),
       { numRuns: 40 },
     ));
+
+  it('a tree 200 m off on a plot of 12.62 m is not drawn, and the plot stays as large as it was', () => {
+    const own: PlotScene = { ...EMPTY, shape: { kind: 'circles', circles: [{ radius: 12.62, from: null }] } };
+    const tree = (id: string, x: number) => ({ id, code: id, at: { x, y: 0 }, dbh: 0.3, stands: 'out', ink: 0 }) as const;
+    const frame = { width: 400, height: 400 };
+    const l = plotLayout({ ...own, trees: [tree('a', 5), tree('b', 200)], hand: { at: { x: 0, y: 126 }, dbh: 0.3, limit: null } }, frame);
+    expect(l).toMatchObject({ beyond: 1, hand: null, scale: plotLayout(own, frame).scale });
+    expect(l.trees.map((t) => t.id)).toEqual(['a']);
+  });
 
   it('says its circles, its slope and the way on, where there is room', () => {
     const l = plotLayout(

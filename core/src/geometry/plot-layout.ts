@@ -1,46 +1,8 @@
-import { type Outline, type PlanPoint, type StraightEdge, sayBearing } from '../land/index';
-import { degreesToRadians, formatNumber, fromMetres, metres, metresPerLength, type UnitSystem } from '../units';
+import { type PlanPoint, sayBearing } from '../land/index';
+import { degreesToRadians, formatNumber, fromMetres, metres, metresPerLength } from '../units';
 import { type Box, boxAround, type Point } from './box';
 import { type LabelRequest, labelSize, type PlacedLabel, placeOrLeave } from './place-labels';
-
-/** A plot's own boundary: circles about its centre, a rectangle, a strip from its start, or none where each tree has its own. */
-export type PlotShape =
-  | { readonly kind: 'circles'; readonly circles: readonly { readonly radius: number; readonly from: number | null }[] }
-  | { readonly kind: 'rectangle'; readonly width: number; readonly length: number; readonly axis: number }
-  | { readonly kind: 'strip'; readonly width: number; readonly length: number; readonly axis: number }
-  | { readonly kind: 'point'; readonly perDiameter: number };
-
-export type StandsIn = 'in' | 'near' | 'out' | 'unsaid';
-
-/** A tree on a plot's plan; metres east and north of the centre. */
-export interface PlotTree {
-  readonly id: string;
-  /** What is written at it: the letters of its species, and its diameter. */
-  readonly code: string;
-  readonly at: PlanPoint;
-  /** Metres; null while it is not known. */
-  readonly dbh: number | null;
-  readonly stands: StandsIn;
-  /** Which of the inks of species. */
-  readonly ink: number;
-}
-
-/** What is drawn of a plot. Bearings in degrees from the survey's north. */
-export interface PlotScene {
-  readonly shape: PlotShape;
-  readonly trees: readonly PlotTree[];
-  readonly slope: { readonly degrees: number; readonly downhill: number } | null;
-  /** The tract about the centre, which stands at 0, 0. */
-  readonly outline: Outline | null;
-  /** Its straight edges as they were met from the centre. */
-  readonly edges: readonly StraightEdge[];
-  readonly witnesses: readonly { readonly what: string; readonly at: PlanPoint }[];
-  /** The way to the next centre. */
-  readonly next: { readonly bearing: number; readonly distance: number; readonly name: string } | null;
-  /** The tree in hand, with its limit where its diameter is known. */
-  readonly hand: { readonly at: PlanPoint; readonly dbh: number | null; readonly limit: number | null } | null;
-  readonly units: UnitSystem;
-}
+import { boundaryOf, extent, isBeyond, type PlotScene, type StandsIn } from './plot-scene';
 
 /** A plot ready to draw, CSS pixels, north up, one scale. */
 export interface PlotLayout {
@@ -55,6 +17,8 @@ export interface PlotLayout {
   /** Of a rectangle or strip. */
   readonly boundary: readonly Point[];
   readonly trees: readonly LaidTree[];
+  /** How many stand so far off that they are not drawn. */
+  readonly beyond: number;
   readonly outline: readonly (readonly Point[])[];
   /** The fall line through the centre, from uphill down; null on level ground. */
   readonly fall: readonly [Point, Point] | null;
@@ -85,8 +49,11 @@ const LEAST = 5;
  * @param frame CSS pixels, from 200 × 200
  * @returns coordinates to draw and tap
  */
-export function plotLayout(scene: PlotScene, frame: { readonly width: number; readonly height: number }): PlotLayout {
+export function plotLayout(all: PlotScene, frame: { readonly width: number; readonly height: number }): PlotLayout {
   const { width, height } = frame;
+  // a distance that slipped by a digit must not make a dot of all others
+  const near = { ...all, trees: all.trees.filter((t) => !isBeyond(all, t)) };
+  const scene = near.hand && isBeyond(near, near.hand) ? { ...near, hand: null } : near;
   const size = Math.min(width, height) < 420 ? 13 : 14;
   const box = extent(scene);
   const room = { w: width - 2 * MARGIN, h: height - 2 * MARGIN };
@@ -188,6 +155,7 @@ export function plotLayout(scene: PlotScene, frame: { readonly width: number; re
     circles,
     boundary: boundaryOf(scene.shape).map(on),
     trees,
+    beyond: all.trees.length - scene.trees.length,
     outline: scene.outline ? [scene.outline.ring, ...scene.outline.holes].map((ring) => ring.map(on)) : [],
     fall,
     witnesses,
@@ -231,40 +199,6 @@ function around(
   const { w, h } = labelSize(text, size);
   const candidates = ways.map(([x, y]) => ({ x: at.x + x * (radius + w / 2 + 1), y: at.y + y * (radius + h / 2) }));
   return { id, text, size, anchor: at, candidates };
-}
-
-/** The corners of a rectangle about the centre, or of a strip that begins there. */
-function boundaryOf(shape: PlotShape): readonly PlanPoint[] {
-  if (shape.kind !== 'rectangle' && shape.kind !== 'strip') return [];
-  const turn = degreesToRadians(shape.axis);
-  const [from, to] = shape.kind === 'strip' ? [0, shape.length] : [-shape.length / 2, shape.length / 2];
-  const at = (along: number, aside: number): PlanPoint => ({
-    x: along * Math.sin(turn) + aside * Math.cos(turn),
-    y: along * Math.cos(turn) - aside * Math.sin(turn),
-  });
-  const half = shape.width / 2;
-  return [at(from, -half), at(to, -half), at(to, half), at(from, half)];
-}
-
-/** What has to be seen: the boundary, the trees, the tree in hand; of a point at least the circle of a tree of 40 cm. */
-function extent({ shape, trees, hand }: PlotScene): { left: number; right: number; bottom: number; top: number } {
-  const reach =
-    shape.kind === 'circles' ? Math.max(1, ...shape.circles.map((c) => c.radius)) : shape.kind === 'point' ? shape.perDiameter * 0.4 : 1;
-  const points = [
-    { x: reach, y: reach },
-    { x: -reach, y: -reach },
-    ...boundaryOf(shape),
-    ...trees.map((t) => t.at),
-    ...(hand ? [hand.at] : []),
-  ];
-  const box = { left: Infinity, right: -Infinity, bottom: Infinity, top: -Infinity };
-  for (const { x, y } of points) {
-    box.left = Math.min(box.left, x);
-    box.right = Math.max(box.right, x);
-    box.bottom = Math.min(box.bottom, y);
-    box.top = Math.max(box.top, y);
-  }
-  return box;
 }
 
 /** The longest of 1, 2 and 5 times a power of ten that is no longer than so much. */

@@ -194,5 +194,30 @@ export function brings(by: string, table: Table): { readonly check: PropertyDeco
   };
 }
 
+const isTold = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
+
+/**
+ * A field that says nothing without another. Put `check` on a field that is always there, and `schema` among the class's
+ * conditions.
+ * @param field what is there only
+ * @param other with this
+ */
+export function needs(field: string, other: string): { readonly check: PropertyDecorator; readonly schema: readonly object[] } {
+  return {
+    check: (target, at) =>
+      ValidateBy({
+        name: `${field}Needs`,
+        validator: {
+          validate: (_, args) => {
+            const o = args?.object as Record<string, unknown>;
+            return o[field] == null || o[other] != null;
+          },
+          defaultMessage: () => `with ${field} only where ${other} is said`,
+        },
+      })(target, String(at)),
+    schema: [{ anyOf: [{ not: isTold(field) }, isTold(other)] }],
+  };
+}
+
 /** Several conditions between fields, all of which hold. */
 export const allOf = (...conditions: readonly (readonly object[])[]) => Together({ allOf: conditions.flat() });

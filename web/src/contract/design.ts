@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { NORTHS, type North, type SamplingKind } from '@arbolito/core';
-import { IsIn, IsInt, IsOptional, Max, Min } from 'class-validator';
-import { InRange, OneOf, Says } from './describe';
+import { IsIn, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
+import { InRange, OneOf, Says, Together } from './describe';
 import { oneOf } from './reading-base';
 import { CircleInput, NestedInput, PointInput, RectangleSize, SamplingBase, StripWidth } from './sampling';
 
@@ -17,10 +17,23 @@ const RULES = {
 
 const PLANNED = { message: 'a whole number from 1 to 100000' };
 
+/** Other norths are where they are; a declination beside them would be one nobody looks at. */
+const declinationIsMagnetic = (): PropertyDecorator => (target, field) =>
+  ValidateBy({
+    name: 'declinationIsMagnetic',
+    validator: {
+      validate: (north, args) => north === 'magnetic' || (args?.object as DesignInput | undefined)?.declination == null,
+      defaultMessage: () => 'magnetic where a declination is said',
+    },
+  })(target, String(field));
+
 /** How a survey samples. */
+@Together({
+  anyOf: [{ properties: { north: { const: 'magnetic' } } }, { properties: { declination: { type: 'null' } } }],
+})
 export class DesignInput {
   @OneOf('kind', RULES, () => SamplingBase) @Says('How trees come into a plot that says nothing of its own.') rule!: DesignRule;
-  @IsIn(NORTHS, oneOf(NORTHS)) @Says('Which north every bearing of the survey counts from.') north!: North;
+  @IsIn(NORTHS, oneOf(NORTHS)) @declinationIsMagnetic() @Says('Which north every bearing of the survey counts from.') north!: North;
   @IsOptional()
   @InRange(-180, 180, 'degrees')
   @Says('How far magnetic north lies east of true north, where bearings are magnetic; below 0 west.', 0.8)

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, IsBoolean, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
-import { allOf, InRange, Many, MaybeOne, Says } from '../describe';
+import { allOf, InRange, Many, MaybeOne, needs, Says } from '../describe';
 import { PLOT_STATES, type PlotState } from '../kinds/plot';
 import { DeadwoodPiece, PlotEdge, PointCount, Witness, YoungTrees } from '../plot-parts';
 import { Among, Id, MaybeId, MaybeText, Text } from './fields';
@@ -21,7 +21,13 @@ const oneSize = (): PropertyDecorator => (target, field) =>
     },
   })(target, String(field));
 const told = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
+const NORTH = needs('latitude', 'longitude');
+const EAST = needs('longitude', 'latitude');
+const ABOUT = needs('placeError', 'latitude');
 const conditions = [
+  ...NORTH.schema,
+  ...EAST.schema,
+  ...ABOUT.schema,
   ...SIZES.flatMap((a, i) => SIZES.slice(i + 1).map((b) => ({ not: { allOf: [told(a), told(b)] } }))),
   { anyOf: [{ not: told('width') }, told('length')] },
 ];
@@ -31,7 +37,7 @@ const conditions = [
 export class PlotBody {
   @Id() survey!: string;
   @MaybeId() stratum!: string | null;
-  @Text(1, 40) @oneSize() name!: string;
+  @Text(1, 40) @oneSize() @NORTH.check @EAST.check @ABOUT.check name!: string;
   @IsOptional() @InRange(-180, 180, '°') longitude!: number | null;
   @IsOptional() @InRange(-90, 90, '°') latitude!: number | null;
   @IsOptional() @InRange(0, 10_000, 'm') @Says('Standard error of where its centre lies.') placeError?: number | null;

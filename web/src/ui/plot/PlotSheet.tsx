@@ -46,6 +46,11 @@ export function PlotSheet({ scene, name, chosen, onTree, onPlace }: Props) {
           <Ground layout={layout} />
           <Trees layout={layout} chosen={chosen} />
           <Hand layout={layout} />
+          {layout.beyond > 0 && (
+            <text x={layout.width / 2} y={layout.height - 8} textAnchor="middle" fontSize={13} fill="var(--berry)" data-beyond>
+              {layout.beyond} farther off
+            </text>
+          )}
           {layout.thicker > 1 && layout.trees.length > 0 && (
             <text x={layout.width - 6} y={layout.height - 8} textAnchor="end" fontSize={13} className="figure" fill="var(--soft)">
               trunks ×{layout.thicker}

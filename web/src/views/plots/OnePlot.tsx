@@ -9,6 +9,7 @@ import { BeforeLeaving } from './BeforeLeaving';
 import { CountOnly } from './CountOnly';
 import { PlotDetails } from './PlotDetails';
 import { PlotTrees } from './PlotTrees';
+import { PLOT_ACTIONS } from './plot-actions';
 import { capital, isDone, plotWord, sayFar } from './plot-words';
 import { Standing } from './Standing';
 import { TreeCard } from './TreeCard';
@@ -105,6 +106,14 @@ export function OnePlot({ sheet, survey, id }: Props) {
             .join(', ')}
         </p>
       </div>
+      {body.counted && plot.rows.length > 0 && (
+        <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-both>
+          Trees are only counted here, and {plot.rows.length} are measured: it can’t be both. Measure trees instead, or strike them out.
+          <button type="button" className="chip ml-2 px-3" onClick={() => PLOT_ACTIONS.changePlot(plot.record, { counted: null })}>
+            measured, not counted
+          </button>
+        </p>
+      )}
       {plot.ground.lacks && (
         <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-lacks>
           {plot.ground.lacks} The circle drawn here is {sayFar(10, units)} and stands for nothing.

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
+import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
 import { SurveyPlan } from '../../ui/plot/SurveyPlan';
@@ -51,7 +52,9 @@ export function Overview({ sheet, survey }: Props) {
       </SurveyTitle>
       <p className="mt-3 text-lead" data-progress>
         {plots.length === 0
-          ? `No ${word} yet.`
+          ? SAMPLES_OF[survey.body.kind].length > 0
+            ? `No ${word} yet.`
+            : 'Its trees stand on no plots.'
           : `${finished} of ${Math.max(planned ?? 0, plots.length)} ${word}s finished${planned !== null && planned > plots.length ? `, ${planned - plots.length} still without a place` : ''}.`}
       </p>
       {twice.length > 0 && (
@@ -75,7 +78,9 @@ export function Overview({ sheet, survey }: Props) {
           <Strata survey={survey} strata={strata} plots={plots} units={head.protocol.options.units} />
         </div>
         <div className="min-w-0">
-          <AddPlots survey={survey.entity} word={word} names={plots.map((p) => p.body.name)} onOpen={open} />
+          {(SAMPLES_OF[survey.body.kind].length > 0 || plots.length > 0) && (
+            <AddPlots survey={survey.entity} word={word} names={plots.map((p) => p.body.name)} onOpen={open} />
+          )}
           {plots.length > 0 && (
             <Sideways name={`${capital(word)}s`}>
               <table className="mt-3 w-full text-left text-plain">

@@ -27,11 +27,12 @@ interface Props {
   readonly protocol: ProtocolOptions;
 }
 
-/** Slope as degrees or per cent, kept in degrees without a sign: the bearing downhill says which way. */
+/** Slope as degrees or per cent, kept in degrees. */
 function readSlope(text: string): ReadText<number> {
   const read = parseAngle(text, { kind: 'degree' });
   if (!read.ok) return { ok: false, reason: 'A slope in degrees, or with % behind it: 14 or 25 %.' };
-  const degrees = Math.abs((Math.atan(tangentOf(read.value, read.scale)) * 180) / Math.PI);
+  if (read.value < 0) return { ok: false, reason: 'A slope has no sign here: the bearing downhill says which way it falls.' };
+  const degrees = (Math.atan(tangentOf(read.value, read.scale)) * 180) / Math.PI;
   return degrees <= 60 ? { ok: true, value: Number(degrees.toFixed(2)) } : { ok: false, reason: 'At most 60°.' };
 }
 export const readBearing = (text: string): ReadText<number> => {

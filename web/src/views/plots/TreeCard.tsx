@@ -1,4 +1,4 @@
-import { metres, type ProtocolOptions, showDiameter, showHeight } from '@arbolito/core';
+import { fromMetres, metres, type ProtocolOptions, showDiameter, showHeight } from '@arbolito/core';
 import { useEffect } from 'react';
 import { Link } from 'wouter';
 import { placeOf } from '../../book/on-plot';
@@ -67,7 +67,8 @@ export function TreeCard({ row, survey, protocol, onPlace, onClose }: Props) {
               ...EMPTY_FORM,
               ...(place
                 ? {
-                    distance: String(place.value),
+                    // in the unit it was read in, whatever the survey's own is
+                    distance: `${place.value} ${place.unit}`,
                     bearing: place.bearing === undefined ? '' : String(place.bearing),
                     elevation: place.elevation === undefined ? '' : String(place.elevation),
                     along: place.along,
@@ -75,7 +76,7 @@ export function TreeCard({ row, survey, protocol, onPlace, onClose }: Props) {
                     by: place.by,
                   }
                 : {}),
-              diameter: row.dbh === null ? '' : String(Number((row.dbh / (units === 'us' ? 0.0254 : 0.01)).toFixed(1))),
+              diameter: row.dbh === null ? '' : String(Number(fromMetres(metres(row.dbh), units === 'us' ? 'in' : 'cm').toFixed(1))),
             })
           }
         >

@@ -104,7 +104,7 @@ export function meantTree(form: TreeForm, units: UnitSystem, sample: Standpoint 
 
 /** A tree may stand on the very centre; elsewhere a length of nothing is none. */
 const parseDistance = (text: string, unit: LengthUnit) =>
-  /^0+([.,]0*)?$/.test(text.trim()) ? ({ ok: true, value: 0, unit, metres: metres(0) } as const) : parseLength(text, unit);
+  /^0+([.,]0*)?\s*(m|ft|cm|in)?$/.test(text.trim()) ? ({ ok: true, value: 0, unit, metres: metres(0) } as const) : parseLength(text, unit);
 
 type Parsed = { readonly ok: true } | { readonly ok: false; readonly reason: string };
 const typed = <P extends Parsed>(text: string, parse: (text: string) => P): P | null => (text.trim() === '' ? null : parse(text));
