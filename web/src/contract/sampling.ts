@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind } from '@arbolito/core';
-import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional } from 'class-validator';
-import { InRange, Many, MaybeOne, One, OneOf, Says } from './describe';
+import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, ValidateBy } from 'class-validator';
+import { InRange, Many, MaybeOne, One, OneOf, Says, Together } from './describe';
 import { oneOf } from './reading-base';
 
 /** How trees come into a sample; the class is told by its kind. */
@@ -92,11 +92,24 @@ const ENDS = ['axis', 'bark'] as const;
 /** What a distance on a plot is found with. */
 export const PLACED_BY = ['tape', 'paces', 'laser', 'ultrasonic', 'eye'] as const;
 
+const angleIsOfASight = (): PropertyDecorator => (target, field) =>
+  ValidateBy({
+    name: 'angleIsOfASight',
+    validator: {
+      validate: (along, args) => along === 'sight' || (args?.object as PlaceInput | undefined)?.elevation == null,
+      defaultMessage: () => 'sight where an elevation is said',
+    },
+  })(target, String(field));
+
 /** Where a tree stands, seen from the centre; on a strip the distance lies square off its line. */
+@Together({ anyOf: [{ properties: { along: { const: 'sight' } } }, { properties: { elevation: { type: 'null' } } }] })
 export class PlaceInput {
   @InRange(0, 10_000, '') @Says('Distance as read, in its unit.', 11.4) value!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
-  @IsIn(WAYS, oneOf(WAYS)) @Says('How it lay: level, along the ground, or along a line of sight.') along!: (typeof WAYS)[number];
+  @IsIn(WAYS, oneOf(WAYS))
+  @angleIsOfASight()
+  @Says('How it lay: level, along the ground, or along a line of sight.')
+  along!: (typeof WAYS)[number];
   @IsOptional() @InRange(-89, 89, 'degrees') @Says('Of the line of sight; needed along one.') elevation?: number;
   @IsIn(ENDS, oneOf(ENDS)) @Says('At the bark half the diameter is added.') to!: (typeof ENDS)[number];
   @IsIn(PLACED_BY, oneOf(PLACED_BY)) by!: (typeof PLACED_BY)[number];

@@ -213,6 +213,15 @@ describe('in or out, asked of derive', () => {
     ],
   ])('%s is refused at the door', (_, sample) => expect(() => answer(sample, level(3))).toThrow(/sample/));
 
+  it('an angle beside a distance that lay level is refused: it would be nobody’s', () => {
+    const lying = answer(circle, level(9, { elevation: 12 }));
+    expect(lying).toMatchObject({ ok: false, errors: [{ field: 'trees[0].place.along', allowed: expect.stringContaining('sight') }] });
+    expect(answer(circle, level(9, { along: 'sight', elevation: 12 }))?.result?.inclusion?.distance).toBeCloseTo(
+      9 * Math.cos((12 * Math.PI) / 180),
+      9,
+    );
+  });
+
   it('of many trees in a tract of many corners is no slow thing', () => {
     const corners = Array.from({ length: 500 }, (_, i) => {
       const turn = (2 * Math.PI * i) / 500;
