@@ -59,12 +59,15 @@ test('by thumb: a US survey is read in feet and inches whatever was chosen in an
   const [metric, us] = [await ownSurvey('Monte Umbrío'), await ownSurvey('Tansy Creek tract')];
   const thumb = await begin(page, us);
   await page.goto('/');
+  // what is carried has come into its line: nothing moves under the thumb any more
+  await expect(page.getByText('Carried on this device: 1')).toBeVisible();
   await page.getByRole('link', { name: `Measure in ${metric}` }).tap();
   await page.getByRole('combobox', { name: 'Tool' }).selectOption('plain-tape');
   await reads(thumb, '98');
   await page.getByRole('button', { name: 'ft', exact: true }).tap();
   await reads(thumb, '66');
   await page.goto('/');
+  await expect(page.getByText('Carried on this device: 2')).toBeVisible();
   await page.getByRole('link', { name: `Measure in ${us}` }).tap();
   await expect(page.locator('[data-changed]')).toContainText('diameter tape');
   await reads(thumb, '15.1');

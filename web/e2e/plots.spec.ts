@@ -7,6 +7,8 @@ const trees = (page: Page) => page.locator('[data-plot-trees] tbody tr');
 
 async function newSurvey(page: Page, purpose: string, kind: string, name: string) {
   await page.goto('/new-survey');
+  // the book's own protocols come a moment after the presets, above all that follows
+  await expect(page.getByText('Monte Umbrío inventory')).toBeVisible();
   await page.getByText(purpose, { exact: true }).click();
   const chosen = page.getByRole('button', { name: kind, exact: true });
   await chosen.click();

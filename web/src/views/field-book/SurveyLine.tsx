@@ -21,7 +21,7 @@ export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | und
   const done =
     p.plots.length > 0 ? p.finished / p.planned : p.trees === 0 ? 0 : Math.min(1, p.withHeight / (p.withHeight + p.wantHeight || 1));
   return (
-    <Line id={p.id} name={p.name} place={p.place} picture={<Picture page={p} />} coming={coming}>
+    <Line id={p.id} name={p.name} place={p.place} picture={<Picture page={p} />} coming={coming} tall>
       <span className="block text-plain">
         {says.filter(Boolean).join(', ').replaceAll(' m', '\u00a0m')}
         {p.doubtful > 0 && <span className="font-semibold text-berry">, {p.doubtful} to look at</span>}
@@ -56,7 +56,7 @@ interface OtherProps {
 /** A survey that is not here, or on its way. */
 export function OtherLine({ survey: { id, name, place, trees: n }, weighs, here, coming }: OtherProps) {
   return (
-    <Line id={id} name={name} place={place} coming={coming} take={here === 'no'}>
+    <Line id={id} name={name} place={place} coming={coming} take={here === 'no'} tall={here === 'coming'}>
       <span className="block text-plain">
         {[trees(n), weighs].filter(Boolean).join(', ')}
         {here === 'no' && <span className="text-soft">, not on this device</span>}
@@ -73,15 +73,17 @@ interface LineProps {
   readonly picture?: React.ReactNode;
   readonly coming: HowFar | undefined;
   readonly take?: boolean;
+  /** As high as a line with all that is known of a survey: what stands below stays where it is when that comes. */
+  readonly tall?: boolean;
   readonly children: React.ReactNode;
 }
 
-function Line({ id, name, place, picture, coming, take = false, children }: LineProps) {
+function Line({ id, name, place, picture, coming, take = false, tall = false, children }: LineProps) {
   return (
     <li className="flex flex-wrap items-center gap-x-3 border-b border-edge py-1">
       <a
         href={`/trees?survey=${id}`}
-        className={`grid min-h-20 min-w-0 flex-[1_1_20rem] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)] ${take ? '' : 'grid-cols-[84px_minmax(0,1fr)]'}`}
+        className={`grid ${tall ? 'min-h-34' : 'min-h-20'} min-w-0 flex-[1_1_20rem] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)] ${take ? '' : 'grid-cols-[84px_minmax(0,1fr)]'}`}
       >
         <span className={take ? 'hidden desk:block' : ''}>{picture}</span>
         <span className="min-w-0">
