@@ -1,4 +1,5 @@
 import {
+  fromMetres,
   limitOf,
   metres,
   type Outline,
@@ -88,7 +89,7 @@ export function plotScene(
   more: { readonly next: PlotScene['next']; readonly hand: PlotScene['hand'] },
 ): PlotScene {
   const { slope, aspect, witnesses } = plot.body;
-  const per = units === 'us' ? 0.0254 : 0.01;
+  const thin = units === 'us' ? 'in' : 'cm';
   return {
     shape: ground.shape,
     outline: ground.outline,
@@ -98,7 +99,7 @@ export function plotScene(
       if (!at) return [];
       const known = codes.get(species);
       const stands = isOut(onPlot) && !undecided ? 'out' : inclusion === null ? 'unsaid' : undecided ? 'near' : 'in';
-      const code = [known?.code ?? '?', dbh === null ? '' : String(Math.round(dbh / per))].filter(Boolean).join(' ');
+      const code = [known?.code ?? '?', dbh === null ? '' : String(Math.round(fromMetres(metres(dbh), thin)))].filter(Boolean).join(' ');
       return [{ id, code: notCounted === 'status' ? `${code} †` : code, at, dbh, stands, ink: known?.ink ?? 0 } as const];
     }),
     slope: slope == null || aspect == null ? null : { degrees: slope, downhill: aspect },

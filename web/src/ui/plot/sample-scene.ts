@@ -1,6 +1,7 @@
 import {
   formatNumber,
   limitOf,
+  METRES_PER_INCH,
   metres,
   metresPerLength,
   type PlotScene,
@@ -15,7 +16,7 @@ import type { DesignRule } from '../../contract/design';
 import type { RuleInput } from '../../contract/sampling';
 
 /** A tree that most have in mind: 40 cm, or 16 in. */
-const USUAL: Readonly<Record<UnitSystem, number>> = { metric: 0.4, us: 16 * 0.0254 };
+const USUAL: Readonly<Record<UnitSystem, number>> = { metric: 0.4, us: 16 * METRES_PER_INCH };
 
 /** A plot of a design with a tree of usual thickness at its limit, and what that means in words. */
 export function limitOfSample(rule: DesignRule, units: UnitSystem): { readonly scene: PlotScene; readonly says: string } {

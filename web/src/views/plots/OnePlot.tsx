@@ -1,3 +1,4 @@
+import { metresPerLength } from '@arbolito/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { limitInHand, plotScene, wayBetween } from '../../book/plot-scene';
@@ -68,7 +69,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
   const row = plot.rows.find((r) => r.id === chosen) ?? null;
   const { body } = plot.record;
   const place = (bearing: number, distance: number) => {
-    const per = units === 'us' ? 0.3048 : 1;
+    const per = metresPerLength(units);
     setChosen(null);
     setForm((f) => ({ ...f, bearing: bearing.toFixed(0), distance: (distance / per).toFixed(1), along: 'level', to: 'axis', by: 'eye' }));
     fields.current?.querySelector<HTMLInputElement>('[name=diameter]')?.focus();

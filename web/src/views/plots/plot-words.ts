@@ -1,4 +1,4 @@
-import { formatNumber, metresPerLength, type UnitSystem } from '@arbolito/core';
+import { formatNumber, fromMetres, metres, metresPerLength, type UnitSystem } from '@arbolito/core';
 import type { PlotState } from '../../contract/kinds/plot';
 import type { InclusionAnswer, PlaceInput } from '../../contract/sampling';
 
@@ -27,7 +27,7 @@ export function sayFar(m: number, units: UnitSystem): string {
 
 /** A difference of two distances: small ones in the small unit. */
 function sayBy(m: number, units: UnitSystem): string {
-  if (units === 'us') return m < 0.3048 ? `${formatNumber(m / 0.0254, 1)} in` : sayFar(m, units);
+  if (units === 'us') return m < metresPerLength(units) ? `${formatNumber(fromMetres(metres(m), 'in'), 1)} in` : sayFar(m, units);
   return m < 1 ? `${formatNumber(m * 100, m < 0.1 ? 1 : 0)} cm` : sayFar(m, units);
 }
 
