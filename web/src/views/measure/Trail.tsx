@@ -1,4 +1,4 @@
-import { formatNumber, metres, productOf, showDiameter, showPom } from '@arbolito/core';
+import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
 import { Pencil, Search } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
@@ -101,7 +101,11 @@ function TreeHead({ m }: { m: MeasureModel }) {
       </div>
       <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
       <Plot m={m} />
-      <Product m={m} />
+      {m.tree.found && (m.protocol.options.products ?? []).length > 0 && (
+        <Suspense fallback={<div className="h-12" />}>
+          <Product m={m} />
+        </Suspense>
+      )}
       {m.tree.found && (m.plot !== null || asksMore(m)) && (
         <Suspense fallback={null}>
           <OfTheTree m={m} />
@@ -111,12 +115,18 @@ function TreeHead({ m }: { m: MeasureModel }) {
         {[m.survey ? m.survey.body.name : 'Single trees', m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
-      {adding && <AddSpecies m={m} onDone={() => setAdding(false)} />}
+      {adding && (
+        <Suspense fallback={null}>
+          <AddSpecies m={m} onDone={() => setAdding(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }
 
 const OfTheTree = lazy(() => import('./OfTheTree'));
+const Product = lazy(() => import('./Product'));
+const AddSpecies = lazy(() => import('./AddSpecies'));
 const asksMore = ({ protocol: { options } }: MeasureModel) => (options.asks?.length ?? 0) + (options.ownFields?.length ?? 0) > 0;
 
 /** Where it stands, in a survey with plots; the next tree stands there too. */
@@ -134,35 +144,6 @@ function Plot({ m }: { m: MeasureModel }) {
       {plots.map((p) => (
         <option key={p.id} value={p.entity}>
           plot {p.body.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-/** What the tree is grown for: by its diameter, or as is said of one of poor form. */
-function Product({ m }: { m: MeasureModel }) {
-  const classes = m.protocol.options.products ?? [];
-  const { found } = m.tree;
-  if (classes.length === 0 || !found) return null;
-  const thickest = Math.max(0, ...m.result.stems.flatMap((s) => (s.dbh.ok ? [s.dbh.value.value] : [])));
-  const said = found.record.body.product ?? null;
-  return (
-    <select
-      aria-label="Product"
-      className="chip w-full justify-start text-left"
-      value={said ?? ''}
-      onChange={(e) => m.setTree({ product: e.target.value || null })}
-    >
-      <option value="">by its diameter: {productOf(thickest, classes) ?? 'under every class'}</option>
-      {classes.map((c) => (
-        <option key={c.product} value={c.product}>
-          {c.product}, as said
-        </option>
-      ))}
-      {['cull', ...(said === null || said === 'cull' || classes.some((c) => c.product === said) ? [] : [said])].map((other) => (
-        <option key={other} value={other}>
-          {other}, as said
         </option>
       ))}
     </select>
@@ -233,43 +214,6 @@ function Visits({ m, onPick }: { m: MeasureModel; onPick: (() => void) | undefin
           measure it again: new visit
         </button>
       )}
-    </div>
-  );
-}
-
-/** Name and form of crown are all a species needs to begin with; its own figures can come later. */
-function AddSpecies({ m, onDone }: { m: MeasureModel; onDone: () => void }) {
-  const [name, setName] = useState('');
-  const [crown, setCrown] = useState<'conifer' | 'broad'>('conifer');
-  const clean = name.trim();
-  const known = m.speciesList.some((s) => s.body.name.toLowerCase() === clean.toLowerCase());
-  const add = () => {
-    if (!clean || known) return;
-    m.addSpecies(clean, crown);
-    onDone();
-  };
-  return (
-    <div className="flex flex-col gap-2 border-l-4 border-resin pl-2 text-plain">
-      <input
-        // biome-ignore lint/a11y/noAutofocus: whoever asked for another species types its name next
-        autoFocus
-        aria-label="Name of the species"
-        placeholder="name"
-        value={name}
-        maxLength={80}
-        onChange={(e) => setName(e.target.value)}
-        className="box"
-      />
-      <div className="flex gap-1.5">
-        {(['conifer', 'broad'] as const).map((c) => (
-          <button key={c} type="button" className="chip flex-1" aria-pressed={crown === c} onClick={() => setCrown(c)}>
-            {c === 'conifer' ? 'conifer' : 'broad crown'}
-          </button>
-        ))}
-      </div>
-      <button type="button" className="button" disabled={!clean || known} onClick={add}>
-        {known ? 'already in the list' : 'Add it to the book'}
-      </button>
     </div>
   );
 }
