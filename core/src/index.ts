@@ -78,12 +78,10 @@ export {
 } from './kit/index';
 export {
   areaOf,
-  around,
   checkGeoArea,
   declinationAt,
   distanceToEdge,
   flatAround,
-  fromUtm,
   type GeoArea,
   gridConvergence,
   isInside,
@@ -97,11 +95,9 @@ export {
   parseBearing,
   parsePlace,
   placeFrom,
-  planAround,
   type StraightEdge,
   sayBearing,
   sayPlace,
-  toUtm,
   wayTo,
 } from './land/index';
 export {
@@ -156,12 +152,10 @@ export {
   type Zone,
 } from './stem/index';
 export {
-  alongSlope,
   type CircleInside,
   type ClassNames,
   CROWN_CLASSES,
   type CrownClass,
-  checkRule,
   circleInside,
   type DistanceToTree,
   diameterClass,
@@ -176,7 +170,6 @@ export {
   type Inclusion,
   inOrOut,
   type Limit,
-  levelOfTape,
   limitOf,
   type MerchantableRule,
   OWN_KINDS,
@@ -195,7 +188,6 @@ export {
   SAMPLING_KINDS,
   type SamplingKind,
   type SamplingRule,
-  STATUS_LETTERS,
   type Tally,
   type TallyLine,
   type TallyTree,

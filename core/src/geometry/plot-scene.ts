@@ -1,4 +1,4 @@
-import type { Outline, PlanPoint, StraightEdge } from '../land/index';
+import { around, type Outline, type PlanPoint, type StraightEdge } from '../land/index';
 import { degreesToRadians, type UnitSystem } from '../units';
 
 /** A plot's own boundary: circles about its centre, a rectangle, a strip from its start, or none where each tree has its own. */
@@ -75,22 +75,14 @@ export function isBeyond(scene: PlotScene, { at, dbh }: { readonly at: PlanPoint
 }
 
 /** What has to be seen: the boundary, the trees, the tree in hand. */
-export function extent(scene: PlotScene): { left: number; right: number; bottom: number; top: number } {
+export function extent(scene: PlotScene) {
   const { shape, trees, hand } = scene;
   const reach = shape.kind === 'circles' || shape.kind === 'point' ? reachOf(scene) : 1;
-  const points = [
+  return around([
     { x: reach, y: reach },
     { x: -reach, y: -reach },
     ...boundaryOf(shape),
     ...trees.map((t) => t.at),
     ...(hand ? [hand.at] : []),
-  ];
-  const box = { left: Infinity, right: -Infinity, bottom: Infinity, top: -Infinity };
-  for (const { x, y } of points) {
-    box.left = Math.min(box.left, x);
-    box.right = Math.max(box.right, x);
-    box.bottom = Math.min(box.bottom, y);
-    box.top = Math.max(box.top, y);
-  }
-  return box;
+  ]);
 }

@@ -42,7 +42,6 @@ export {
   OWN_KINDS,
   type OwnField,
   type OwnValue,
-  STATUS_LETTERS,
   TREE_QUESTIONS,
   TREE_STATUSES,
   type TreeQuestion,

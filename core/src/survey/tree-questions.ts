@@ -1,15 +1,6 @@
-/** How a tree stands; the letter goes with it wherever room is short. */
+/** How a tree stands. */
 export const TREE_STATUSES = ['alive', 'dead-standing', 'down', 'stump', 'cut', 'not-found', 'vacant'] as const;
 export type TreeStatus = (typeof TREE_STATUSES)[number];
-export const STATUS_LETTERS: Readonly<Record<TreeStatus, string>> = {
-  alive: 'a',
-  'dead-standing': 'd',
-  down: 'w',
-  stump: 's',
-  cut: 'f',
-  'not-found': 'n',
-  vacant: 'v',
-};
 /** Statuses that are counted where a protocol names none: what stands. */
 export const USUALLY_COUNTED: readonly TreeStatus[] = ['alive', 'dead-standing'];
 

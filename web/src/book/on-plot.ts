@@ -28,20 +28,19 @@ export class PlotsOf {
     const known = this.plots.get(id);
     if (known !== undefined) return known;
     const record = this.book.find('plot', id);
-    const judged = record && judgedPlot(this.book, this.survey, record);
+    const judged = record && judgedPlot(this.book.find('survey', this.survey), record, this.book.find('stratum', record.body.stratum));
     this.plots.set(id, judged);
     return judged;
   }
 }
 
-/** One plot with what its trees are judged by. */
-export function judgedPlot(book: Book, survey: string, record: RecordOf<'plot'>): JudgedPlot {
-  const stratum = book.find('stratum', record.body.stratum);
-  const owner = book.find('survey', survey);
+/** One plot with what its trees are judged by: the same as long as survey, plot and stratum are. */
+export function judgedPlot(survey: RecordOf<'survey'> | null, record: RecordOf<'plot'>, stratum: RecordOf<'stratum'> | null): JudgedPlot {
+  const design = survey?.body.design ?? null;
   return {
     record,
-    sample: sampleOf(record, stratum, owner?.body.design ?? null),
-    from: [record.id, stratum?.id, JSON.stringify(owner?.body.design ?? null)].join(' '),
+    sample: sampleOf(record, stratum, design),
+    from: [record.id, stratum?.id, JSON.stringify(design)].join(' '),
   };
 }
 

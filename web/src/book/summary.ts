@@ -3,6 +3,7 @@ import type { RecordOf } from '../contract/envelope';
 import type { PlotState } from '../contract/kinds/plot';
 import type { NotCounted } from './asked';
 import type { Book } from './book';
+import { byName } from './plot-order';
 import { positionOf } from './sample';
 import { isConfirmed, isDoubtful, rowsOf, type TreeRow } from './tree-row';
 import { byId } from './versions';
@@ -67,7 +68,6 @@ export const marksOf = (book: Book, survey: string): readonly PlotMark[] =>
     .partsOf(survey, 'plot')
     .map(({ entity, body }) => ({ id: entity, name: body.name, state: body.state ?? null, at: positionOf(body) }))
     .sort((a, b) => byName.compare(a.name, b.name) || (a.id < b.id ? -1 : 1));
-const byName = new Intl.Collator('en', { numeric: true });
 
 /**
  * A survey's sheet from the rows of its trees.

@@ -194,7 +194,8 @@ export function brings(by: string, table: Table): { readonly check: PropertyDeco
   };
 }
 
-const isTold = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
+/** That a field is there and not null, as JSON Schema says it. */
+export const isTold = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
 
 /**
  * A field that says nothing without another. Put `check` on a field that is always there, and `schema` among the class's

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, IsBoolean, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
-import { allOf, InRange, Many, MaybeOne, needs, Says } from '../describe';
+import { allOf, InRange, isTold, Many, MaybeOne, needs, Says } from '../describe';
 import { PLOT_STATES, type PlotState } from '../kinds/plot';
 import { DeadwoodPiece, PlotEdge, PointCount, Witness, YoungTrees } from '../plot-parts';
 import { Among, Id, MaybeId, MaybeText, Text } from './fields';
@@ -20,7 +20,6 @@ const oneSize = (): PropertyDecorator => (target, field) =>
       defaultMessage: () => 'a plot of one form: a radius, or width and length, or a basal-area factor',
     },
   })(target, String(field));
-const told = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
 const NORTH = needs('latitude', 'longitude');
 const EAST = needs('longitude', 'latitude');
 const ABOUT = needs('placeError', 'latitude');
@@ -28,8 +27,8 @@ const conditions = [
   ...NORTH.schema,
   ...EAST.schema,
   ...ABOUT.schema,
-  ...SIZES.flatMap((a, i) => SIZES.slice(i + 1).map((b) => ({ not: { allOf: [told(a), told(b)] } }))),
-  { anyOf: [{ not: told('width') }, told('length')] },
+  ...SIZES.flatMap((a, i) => SIZES.slice(i + 1).map((b) => ({ not: { allOf: [isTold(a), isTold(b)] } }))),
+  { anyOf: [{ not: isTold('width') }, isTold('length')] },
 ];
 
 /** A plot or point. What it says of its size goes before the survey's design; the length of a strip is its own. */

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { CROWN_CLASSES, type CrownClass, TREE_STATUSES, type TreeStatus } from '@arbolito/core';
 import { IsOptional, ValidateBy } from 'class-validator';
-import { allOf, InRange, MaybeOne, needs, Says } from '../describe';
+import { allOf, InRange, isTold, MaybeOne, needs, Says } from '../describe';
 import { OwnAnswers, type OwnValues } from '../own-values';
 import { PlaceInput } from '../sampling';
 import { Among, Id, MaybeId, MaybeText, Text } from './fields';
@@ -18,14 +18,18 @@ const placedOnce = (): PropertyDecorator => (target, field) =>
       defaultMessage: () => 'a tree with either a place, or azimuth and distance',
     },
   })(target, String(field));
-const told = (field: string) => ({ required: [field], properties: { [field]: { not: { type: 'null' } } } });
 
 const NORTH = needs('latitude', 'longitude');
 const EAST = needs('longitude', 'latitude');
 const BEARING = needs('azimuth', 'distance');
 
 /** A tree of a survey. Moving it to another survey is a new version. */
-@allOf([{ not: { allOf: [told('place'), { anyOf: [told('azimuth'), told('distance')] }] } }], NORTH.schema, EAST.schema, BEARING.schema)
+@allOf(
+  [{ not: { allOf: [isTold('place'), { anyOf: [isTold('azimuth'), isTold('distance')] }] } }],
+  NORTH.schema,
+  EAST.schema,
+  BEARING.schema,
+)
 export class TreeBody {
   @Id() survey!: string;
   @MaybeId() plot!: string | null;

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link } from 'wouter';
 import { type Said, saidOf, unanswered } from '../../book/asked';
 import { isOut, judgedPlot, onPlot } from '../../book/on-plot';
@@ -9,10 +10,14 @@ import type { MeasureModel } from './use-measure';
 export default function OfTheTree({ m }: { m: MeasureModel }) {
   const book = useBook((s) => s.book);
   const { found } = m.tree;
-  if (!found) return null;
+  const survey = found?.record.body.survey ?? null;
   const plot = book.find('plot', m.plot);
-  const survey = found.record.body.survey;
-  const stands = plot ? onPlot(found.record, judgedPlot(book, survey, plot), m.result) : null;
+  const owner = book.find('survey', survey);
+  const stratum = book.find('stratum', plot?.body.stratum);
+  // an outline is not looked through at every key
+  const judged = useMemo(() => (plot ? judgedPlot(owner, plot, stratum) : null), [owner, plot, stratum]);
+  if (!found) return null;
+  const stands = judged && onPlot(found.record, judged, m.result);
   return (
     <div className="flex flex-col gap-2" data-of-the-tree>
       {plot && (

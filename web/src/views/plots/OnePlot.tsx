@@ -1,6 +1,7 @@
 import { metresPerLength } from '@arbolito/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
+import { walkingOrder } from '../../book/plot-order';
 import { limitInHand, plotScene, wayBetween } from '../../book/plot-scene';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
@@ -185,12 +186,9 @@ export function OnePlot({ sheet, survey, id }: Props) {
   );
 }
 
-const byName = new Intl.Collator('en', { numeric: true });
 /** The plot after this one on the way that still has something to do; null where none has. */
 function nextPlot(plots: readonly RecordOf<'plot'>[], here: RecordOf<'plot'>): RecordOf<'plot'> | null {
-  const ordered = [...plots].sort(
-    (a, b) => (a.body.order ?? Infinity) - (b.body.order ?? Infinity) || byName.compare(a.body.name, b.body.name) || (a.id < b.id ? -1 : 1),
-  );
+  const ordered = walkingOrder(plots);
   const at = ordered.findIndex((p) => p.entity === here.entity);
   const round = [...ordered.slice(at + 1), ...ordered.slice(0, at)];
   return round.find((p) => !isDone(p.body.state)) ?? null;

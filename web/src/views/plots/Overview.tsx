@@ -1,6 +1,7 @@
 import type { GeoArea, Position } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'wouter';
+import { walkingOrder } from '../../book/plot-order';
 import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
@@ -25,7 +26,7 @@ export function Overview({ sheet, survey }: Props) {
   const { head, rows } = sheet;
   const word = plotWord(survey.body.kind);
   const strata = book.partsOf(survey.entity, 'stratum');
-  const plots = useOrdered(survey.entity);
+  const plots = walkingOrder(book.partsOf(survey.entity, 'plot'));
   const next = plots.find((p) => !isDone(p.body.state));
   const byPlot = useMemo(() => onPlots(rows), [rows]);
   const twice = [...new Set(plots.map((p) => p.body.name).filter((n, i, all) => all.indexOf(n) !== i))];
@@ -136,15 +137,6 @@ function onPlots(rows: readonly TreeRow[]): ReadonlyMap<string, readonly TreeRow
     else plots.set(row.plot, [row]);
   }
   return plots;
-}
-
-const byName = new Intl.Collator('en', { numeric: true });
-/** In the order in which they are walked, else by name. */
-function useOrdered(survey: string): readonly RecordOf<'plot'>[] {
-  const book = useBook((s) => s.book);
-  return [...book.partsOf(survey, 'plot')].sort(
-    (a, b) => (a.body.order ?? Infinity) - (b.body.order ?? Infinity) || byName.compare(a.body.name, b.body.name) || (a.id < b.id ? -1 : 1),
-  );
 }
 
 const MOST_AT_ONCE = 200;

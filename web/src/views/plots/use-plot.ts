@@ -30,8 +30,7 @@ export function usePlot(sheet: SheetState, id: string): PlotState | null {
   const record = book.find('plot', id);
   const stratum = book.find('stratum', record?.body.stratum);
   const owner = book.find('survey', survey);
-  // the survey's design and the stratum's outline are versions of their own
-  const judged = useMemo(() => (record ? judgedPlot(book, survey, record) : null), [book, survey, record]);
+  const judged = useMemo(() => (record ? judgedPlot(owner, record, stratum) : null), [owner, record, stratum]);
   const ground = useMemo(() => (record && owner ? groundOf(owner, record, stratum) : null), [owner, record, stratum]);
   const options = sheet.head.protocol.options;
   const worked = useRef<Worked>(new Map());
