@@ -1,5 +1,5 @@
 import { type ProtocolOptions, TREE_QUESTIONS, TREE_STATUSES, USUALLY_COUNTED } from '@arbolito/core';
-import type { Option, OptionField } from './option-field';
+import { type Option, type OptionField, one } from './option-field';
 import { parseQuestions, parseYoung, sayQuestions, sayYoung } from './said-questions';
 
 const spelt = (word: string) => word.replaceAll('-', ' ');
@@ -20,6 +20,18 @@ const toggles = <T extends string>(
 
 /** What is asked of every tree and plot beside what is measured: options that no school decides. */
 export const FIELDS_OF_TREES = {
+  distanceAt: () => [
+    one('distanceAt', [
+      ['breast-height', 'breast height'],
+      ['ground', 'the ground'],
+    ]),
+  ],
+  deadwood: () => [
+    one('deadwood', [
+      [true, 'measured'],
+      [false, 'not'],
+    ]),
+  ],
   countedStatuses: (p) => [toggles(TREE_STATUSES, p.countedStatuses ?? USUALLY_COUNTED, (countedStatuses) => ({ countedStatuses }), 1)],
   asks: (p) => [toggles(TREE_QUESTIONS, p.asks ?? [], (asks) => ({ asks }))],
   ownFields: (p) => [

@@ -46,3 +46,9 @@ export type OptionField =
 export type ReadTyped = { readonly ok: true; readonly change: Partial<ProtocolOptions> } | { readonly ok: false; readonly reason: string };
 /** What is typed rather than chosen. */
 export type TypedField = Exclude<OptionField, { kind: 'choice' | 'toggles' }>;
+
+/** One of a few ways. */
+export const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
+  kind: 'choice',
+  choices: ways.map(([value, label]) => ({ label, change: { [key]: value } as Partial<ProtocolOptions> })),
+});

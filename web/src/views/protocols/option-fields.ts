@@ -4,12 +4,7 @@ import { sameValue } from '../../contract/same';
 import { checkForm } from '../../ui/contract-form';
 import { FIELDS_OF_TREES } from './fields-of-trees';
 import { merchantableFields, productFields, roundingFields } from './fields-of-wood';
-import type { Option, OptionChoice, OptionField, ReadTyped, TypedField } from './option-field';
-
-const one = <K extends Option>(key: K, ways: readonly (readonly [ProtocolOptions[K], string])[]): OptionField => ({
-  kind: 'choice',
-  choices: ways.map(([value, label]) => ({ label, change: { [key]: value } as Partial<ProtocolOptions> })),
-});
+import { type Option, type OptionChoice, type OptionField, one, type ReadTyped, type TypedField } from './option-field';
 
 /** The fields with which an option of a protocol is edited, in its own units. */
 export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionField[] {
@@ -204,13 +199,6 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
           ['spread', 'spread over the diameters'],
         ]),
       ];
-    case 'distanceAt':
-      return [
-        one('distanceAt', [
-          ['breast-height', 'breast height'],
-          ['ground', 'the ground'],
-        ]),
-      ];
     case 'smallestDiameter':
       return [
         {
@@ -220,13 +208,8 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
           set: (smallestDiameter) => ({ smallestDiameter }),
         },
       ];
+    case 'distanceAt':
     case 'deadwood':
-      return [
-        one('deadwood', [
-          [true, 'measured'],
-          [false, 'not'],
-        ]),
-      ];
     case 'countedStatuses':
     case 'asks':
     case 'ownFields':
