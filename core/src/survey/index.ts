@@ -1,6 +1,22 @@
 export { diameterTolerance } from './diameter-tolerance';
 export { type HeightCandidate, heightsWanted, sampleNumberOf, wantsHeight } from './height-sample';
 export { heightTolerance } from './height-tolerance';
+export {
+  type CalledDiameter,
+  type CalledHeight,
+  type CalledPlace,
+  type CalledTree,
+  CROWN_LETTERS,
+  type LineContext,
+  limitsOfClass,
+  NOTHING_CALLED,
+  ownLetters,
+  type ParsedCall,
+  parseCall,
+  printCall,
+  STATUS_LETTERS,
+  sayCall,
+} from './line/index';
 export { LOGS_16_FT, PRESET_KEYS, PRESETS, STUMP_1_FT } from './presets';
 export { productOf } from './product';
 export {

@@ -29,7 +29,7 @@ export {
   type UnitSystem,
 } from './format';
 export { echoAngle, type ParsedAngle, parseAngle } from './parse-angle';
-export { type ParsedLength, parseLength } from './parse-length';
+export { normalise, type ParsedLength, parseLength } from './parse-length';
 export { type ParsedLengths, parseLengths } from './parse-lengths';
 export { type LineReading, type ParsedLine, parseLine } from './parse-line';
 export {

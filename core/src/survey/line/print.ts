@@ -1,0 +1,42 @@
+import { type CalledTree, type LineContext, type MarkName, unitsOf } from './define';
+import { MARK_NAMES, MARKS } from './marks';
+import { limitsOfClass, printNumber } from './numbers';
+
+/**
+ * A called tree as it is typed: `parseCall` reads it back to the same tree.
+ * @param tree as it was called
+ * @param context it is to be read under; a class of other widths than the survey's is written by its limits
+ */
+export function printCall(tree: CalledTree, context: LineContext): string {
+  const marks = MARK_NAMES.map((name) => printMark(name, tree, context));
+  return [printSpecies(tree, context), printDiameter(tree, context), ...printSecond(tree, context), ...marks].filter(Boolean).join(' ');
+}
+
+const printMark = <M extends MarkName>(name: M, tree: CalledTree, context: LineContext): string => MARKS[name].print(tree[name], context);
+
+const printSpecies = ({ species }: CalledTree, _: LineContext): string =>
+  species === null ? '' : /^[~\d.,]/.test(species) || /\s/.test(species) ? `sp=${/\s/.test(species) ? `"${species}"` : species}` : species;
+
+function printDiameter({ diameter }: CalledTree, { classes, units }: LineContext): string {
+  if (diameter === null) return '';
+  const { unit, value } = diameter;
+  if (diameter.kind === 'class') {
+    const { width, names } = diameter;
+    if (classes?.unit === unit && classes.width === width && classes.names === names) return printNumber(value);
+    const { from, to } = limitsOfClass(diameter);
+    return `${printNumber(from)}..${printNumber(to)}${unit}`;
+  }
+  const bare = classes === null && unit === unitsOf(units).thin;
+  return `${diameter.byEye ? '~' : ''}${printNumber(value)}${bare ? '' : unit}`;
+}
+
+function printSecond({ logs, height, diameter }: CalledTree, { then, logLength, units }: LineContext): readonly string[] {
+  const { long } = unitsOf(units);
+  const bare = diameter !== null && (then ?? (logLength === null ? 'height' : null));
+  return [
+    logs === null ? '' : `${printNumber(logs)}${bare === 'logs' ? '' : 'l'}`,
+    height === null
+      ? ''
+      : `${height.byEye ? '~' : ''}${printNumber(height.value)}${bare === 'height' && height.unit === long ? '' : height.unit}`,
+  ];
+}
