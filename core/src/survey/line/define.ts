@@ -7,10 +7,9 @@ export type CalledDiameter =
   | { readonly kind: 'exact'; readonly value: number; readonly unit: LengthUnit; readonly byEye: boolean }
   | {
       readonly kind: 'class';
-      /** The name of the class. */
-      readonly value: number;
+      /** Its lower limit, and how wide it is: what names it is for whoever shows it. */
+      readonly from: number;
       readonly width: number;
-      readonly names: ClassNames;
       readonly unit: LengthUnit;
     };
 
@@ -59,7 +58,7 @@ export interface LineContext {
   /** The classes that a bare number names; null where it is a diameter. */
   readonly classes: { readonly width: number; readonly unit: LengthUnit; readonly names: ClassNames } | null;
   /** What the number after the diameter is; null where that is told by its size. */
-  readonly then: 'logs' | 'height' | null;
+  readonly second: 'logs' | 'height' | null;
   /** Length of a log, metres; null where none are cut. */
   readonly logLength: number | null;
   readonly ownFields: readonly OwnField[];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type CalledTree, type LineContext, limitsOfClass, ownLetters, parseCall, printCall, sayCall } from './index';
+import { type CalledTree, type LineContext, nameOfClass, ownLetters, parseCall, printCall, sayCall } from './index';
 
 const metric: LineContext = {
   species: [
@@ -12,7 +12,7 @@ const metric: LineContext = {
   ],
   units: 'metric',
   classes: null,
-  then: null,
+  second: null,
   logLength: null,
   ownFields: [
     { kind: 'choice', key: 'condition', name: 'condition', choices: ['good', 'fair', 'poor'] },
@@ -43,7 +43,7 @@ describe('a called line', () => {
       logs: null,
       count: 1,
     });
-    expect(read('ok 14 2.5', us)).toMatchObject({ diameter: { kind: 'class', value: 14, width: 2, unit: 'in' }, logs: 2.5, height: null });
+    expect(read('ok 14 2.5', us)).toMatchObject({ diameter: { kind: 'class', from: 13, width: 2, unit: 'in' }, logs: 2.5, height: null });
     expect(read('ok 12,5 @40 8.2 g2')).toMatchObject({
       diameter: { value: 12.5 },
       place: { bearing: 40, distance: 8.2, unit: 'm' },
@@ -80,11 +80,11 @@ describe('a called line', () => {
     // 8 ft on 14 in is no tree; 60 logs neither; 26 in the middle of the two
     expect(read('ok 14 8', us).logs).toBe(8);
     expect(read('ok 14 60', us).height).toMatchObject({ value: 60, unit: 'ft' });
-    expect(read('ok 14 2.25', { ...us, then: 'height' }).height).toMatchObject({ value: 2.25 });
+    expect(read('ok 14 2.25', { ...us, second: 'height' }).height).toMatchObject({ value: 2.25 });
     const both: LineContext = { ...metric, logLength: 3 };
     expect(refused('sp 31.4 7', both)).toMatch(/7l or 7m/);
-    expect(read('sp 31.4 7', { ...both, then: 'logs' }).logs).toBe(7);
-    expect(read('sp 31.4 7', { ...both, then: 'height' }).height).toMatchObject({ value: 7 });
+    expect(read('sp 31.4 7', { ...both, second: 'logs' }).logs).toBe(7);
+    expect(read('sp 31.4 7', { ...both, second: 'height' }).height).toMatchObject({ value: 7 });
     expect(read('sp 31.4 2.5', both).logs).toBe(2.5);
   });
 
@@ -115,9 +115,14 @@ describe('a called line', () => {
   it('has only classes that the survey has', () => {
     expect(refused('ok 15', us)).toMatch(/14 or 16/);
     expect(read('ok 15in', us).diameter).toMatchObject({ kind: 'exact', value: 15 });
-    expect(read('ok 13..15', us).diameter).toMatchObject({ kind: 'class', value: 14, names: 'middle' });
-    expect(read('ok 12..15in', us).diameter).toMatchObject({ kind: 'class', value: 12, width: 3, names: 'lower-limit' });
-    expect(limitsOfClass({ value: 14, width: 2, names: 'middle' })).toEqual({ from: 13, to: 15 });
+    expect(read('ok 13..15', us).diameter).toMatchObject({ kind: 'class', from: 13, width: 2 });
+    expect(read('ok 12..15in', us).diameter).toMatchObject({ kind: 'class', from: 12, width: 3 });
+    expect(nameOfClass({ kind: 'class', from: 13, width: 2, unit: 'in' }, us.classes)).toBe(14);
+    expect(nameOfClass({ kind: 'class', from: 12, width: 2, unit: 'in' }, us.classes)).toBeNull();
+    const byLimit: LineContext = { ...metric, classes: { width: 5, unit: 'cm', names: 'lower-limit' } };
+    expect(read('sp 0', byLimit).diameter).toMatchObject({ from: 0, width: 5 });
+    expect(read('sp 35', byLimit).diameter).toMatchObject({ from: 35, width: 5 });
+    expect(read('sp 37.5cm', byLimit).diameter).toMatchObject({ kind: 'exact', value: 37.5 });
     expect(refused('ok 0', us)).toMatch(/no diameter/);
     expect(refused('ok 1', us)).toMatch(/no class 1: 2 in/);
   });
@@ -176,7 +181,7 @@ describe('a called line', () => {
 
   it('is read back in words', () => {
     expect(sayCall(read('sp 31.4 17 @40 8.2 d'), metric)).toBe('Scots pine, 31.4 cm, 17 m high, 40° NE 8.2 m, dead standing');
-    expect(sayCall(read('14 2.5 x3', us), us, 'Oak')).toBe('3 × Oak, class 14 in (13 to 15), 2.5 logs');
+    expect(sayCall(read('14 2.5 x3', us), us, 'Oak')).toBe('3 × Oak, class 14 in from 13 to 15 in, 2.5 logs');
   });
 });
 

@@ -106,44 +106,38 @@ export function takeNumbers(words: readonly NumberWord[], context: LineContext):
 }
 
 function asDiameter(word: NumberWord, { classes, units }: LineContext): Partial<Numbers> | string {
-  const { value, unit, byEye } = word;
+  const { value, unit, byEye, upTo } = word;
   const own = (unit ?? classes?.unit ?? unitsOf(units).thin) as LengthUnit;
-  const m = toMetres(value, own);
-  if (!(m > 0 && m <= THICKEST)) return `${value} ${own} is no diameter: above 0 and up to ${THICKEST} m.`;
-  if (word.upTo !== undefined) return { diameter: classWithin(value, word.upTo, own, classes) };
-  if (unit !== null || classes === null || byEye) return { diameter: { kind: 'exact', value, unit: own, byEye } };
-  const { width, names } = classes;
-  const name = diameterClass(value, width, names);
-  if (Math.abs(name - value) > width * 1e-6) {
-    const next = Number((name + width * Math.sign(value - name)).toPrecision(12));
+  const byClass = upTo === undefined && unit === null && classes !== null && !byEye ? classes : null;
+  // the thinnest class by its lower limit begins at nothing
+  const least = upTo !== undefined || byClass?.names === 'lower-limit' ? value >= 0 : value > 0;
+  if (!least || toMetres(upTo ?? value, own) > THICKEST) return `${value} ${own} is no diameter: above 0 and up to ${THICKEST} m.`;
+  if (upTo !== undefined) return { diameter: { kind: 'class', from: value, width: plain(upTo - value), unit: own } };
+  if (byClass === null) return { diameter: { kind: 'exact', value, unit: own, byEye } };
+  const { width, names } = byClass;
+  const name = value === 0 ? 0 : diameterClass(value, width, names);
+  if (Math.abs(name - value) > width * SAME) {
+    const next = plain(name + width * Math.sign(value - name));
     const [low, high] = [Math.min(name, next), Math.max(name, next)];
     return `There is no class ${value}: ${low > 0 ? `${low} or ` : ''}${high} ${own}. A diameter that is read exactly is called ${value}${own}.`;
   }
-  return { diameter: { kind: 'class', value: name, width, names, unit: own } };
-}
-
-/** The survey’s own class where the limits are those of one. */
-function classWithin(from: number, to: number, unit: LengthUnit, classes: LineContext['classes']): CalledDiameter {
-  const width = Number((to - from).toPrecision(12));
-  if (classes && classes.unit === unit && Math.abs(classes.width - width) < SAME) {
-    const name = classes.names === 'middle' ? from + width / 2 : from;
-    const nearest = diameterClass(from + width / 2, classes.width, classes.names);
-    if (Math.abs(nearest - name) < SAME) return { kind: 'class', value: nearest, width: classes.width, names: classes.names, unit };
-  }
-  return { kind: 'class', value: from, width, names: 'lower-limit', unit };
+  return { diameter: { kind: 'class', from: names === 'middle' ? plain(name - width / 2) : name, width, unit: own } };
 }
 const SAME = 1e-9;
+/** As people write it: 0.3, not 0.30000000000000004. */
+const plain = (n: number) => Number(n.toPrecision(12));
 
-/**
- * The limits of a called class.
- * @returns its lower and its upper limit, in its own unit
- */
-export function limitsOfClass({ value, width, names }: Omit<CalledDiameter & { kind: 'class' }, 'kind' | 'unit'>): {
-  readonly from: number;
-  readonly to: number;
-} {
-  const from = Number((names === 'middle' ? value - width / 2 : value).toPrecision(12));
-  return { from, to: Number((from + width).toPrecision(12)) };
+type CalledClass = CalledDiameter & { readonly kind: 'class' };
+/** The diameter that stands for what was called, in its own unit: of a class its middle. */
+export const middleOf = (d: CalledDiameter): number => (d.kind === 'exact' ? d.value : plain(d.from + d.width / 2));
+/** The upper limit of a called class, in its own unit. */
+export const upperLimit = ({ from, width }: CalledClass): number => plain(from + width);
+
+/** What a survey calls a class; null where it is none of its own. */
+export function nameOfClass({ from, width, unit }: CalledClass, classes: LineContext['classes']): number | null {
+  if (!classes || classes.unit !== unit || Math.abs(classes.width - width) > SAME) return null;
+  const name = diameterClass(from + width / 2, width, classes.names);
+  return Math.abs((classes.names === 'middle' ? name - width / 2 : name) - from) < width * 1e-6 ? name : null;
 }
 
 function asSecond(word: NumberWord, so: Numbers, context: LineContext): Partial<Numbers> | string {
@@ -166,13 +160,14 @@ function asSecond(word: NumberWord, so: Numbers, context: LineContext): Partial<
 
 /** Logs or a height, as a bare number after the diameter can be; in doubt it is asked. */
 function meantBy({ value }: NumberWord, so: Numbers, context: LineContext): 'logs' | 'height' | { readonly reason: string } {
-  const { then, logLength, units } = context;
+  const { second, logLength, units } = context;
   const { long } = unitsOf(units);
-  if (then !== null) return then === 'logs' && so.logs !== null ? 'height' : then === 'height' && so.height !== null ? 'logs' : then;
+  if (second !== null)
+    return second === 'logs' && so.logs !== null ? 'height' : second === 'height' && so.height !== null ? 'logs' : second;
   if (logLength === null) return 'height';
   if (so.logs !== null) return 'height';
   if (so.height !== null) return 'logs';
-  const d = so.diameter ? toMetres(so.diameter.value, so.diameter.unit) : null;
+  const d = so.diameter ? toMetres(middleOf(so.diameter), so.diameter.unit) : null;
   const tall = toMetres(value, long);
   const wood = value * logLength;
   const isLogs = Number.isInteger(value * 2) && value <= MOST_LOGS && (d === null || wood / d <= SLENDER.to);

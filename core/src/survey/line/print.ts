@@ -1,6 +1,6 @@
 import { type CalledTree, type LineContext, type MarkName, unitsOf } from './define';
 import { MARK_NAMES, MARKS } from './marks';
-import { limitsOfClass, printNumber } from './numbers';
+import { nameOfClass, printNumber, upperLimit } from './numbers';
 
 /**
  * A called tree as it is typed: `parseCall` reads it back to the same tree.
@@ -19,20 +19,18 @@ const printSpecies = ({ species }: CalledTree, _: LineContext): string =>
 
 function printDiameter({ diameter }: CalledTree, { classes, units }: LineContext): string {
   if (diameter === null) return '';
-  const { unit, value } = diameter;
+  const { unit } = diameter;
   if (diameter.kind === 'class') {
-    const { width, names } = diameter;
-    if (classes?.unit === unit && classes.width === width && classes.names === names) return printNumber(value);
-    const { from, to } = limitsOfClass(diameter);
-    return `${printNumber(from)}..${printNumber(to)}${unit}`;
+    const name = nameOfClass(diameter, classes);
+    return name === null ? `${printNumber(diameter.from)}..${printNumber(upperLimit(diameter))}${unit}` : printNumber(name);
   }
   const bare = classes === null && unit === unitsOf(units).thin;
-  return `${diameter.byEye ? '~' : ''}${printNumber(value)}${bare ? '' : unit}`;
+  return `${diameter.byEye ? '~' : ''}${printNumber(diameter.value)}${bare ? '' : unit}`;
 }
 
-function printSecond({ logs, height, diameter }: CalledTree, { then, logLength, units }: LineContext): readonly string[] {
+function printSecond({ logs, height, diameter }: CalledTree, { second, logLength, units }: LineContext): readonly string[] {
   const { long } = unitsOf(units);
-  const bare = diameter !== null && (then ?? (logLength === null ? 'height' : null));
+  const bare = diameter !== null && (second ?? (logLength === null ? 'height' : null));
   return [
     logs === null ? '' : `${printNumber(logs)}${bare === 'logs' ? '' : 'l'}`,
     height === null

@@ -1,6 +1,6 @@
 import { sayBearing } from '../../land/bearing';
 import type { CalledTree, LineContext } from './define';
-import { limitsOfClass, printNumber } from './numbers';
+import { nameOfClass, printNumber, upperLimit } from './numbers';
 
 /**
  * A called tree in words, to be read back before it is kept.
@@ -13,7 +13,7 @@ export function sayCall(tree: CalledTree, context: LineContext, species: string 
   const { count, diameter, logs, height, place } = tree;
   return [
     count > 1 ? `${count} × ${name}` : name,
-    diameter === null ? 'no diameter' : sayDiameter(diameter),
+    diameter === null ? 'no diameter' : sayDiameter(diameter, context),
     logs !== null && `${printNumber(logs)} ${logs === 1 ? 'log' : 'logs'}`,
     height && `${printNumber(height.value)} ${height.unit} high${height.byEye ? ' by eye' : ''}`,
     place && `${sayBearing(place.bearing)} ${printNumber(place.distance)} ${place.unit}${place.byEye ? ' by eye' : ''}`,
@@ -35,9 +35,9 @@ export function sayCall(tree: CalledTree, context: LineContext, species: string 
     .join(', ');
 }
 
-function sayDiameter(diameter: NonNullable<CalledTree['diameter']>): string {
-  const { unit, value } = diameter;
-  if (diameter.kind === 'exact') return `${printNumber(value)} ${unit}${diameter.byEye ? ' by eye' : ''}`;
-  const { from, to } = limitsOfClass(diameter);
-  return `class ${printNumber(value)} ${unit} (${printNumber(from)} to ${printNumber(to)})`;
+function sayDiameter(diameter: NonNullable<CalledTree['diameter']>, { classes }: LineContext): string {
+  const { unit } = diameter;
+  if (diameter.kind === 'exact') return `${printNumber(diameter.value)} ${unit}${diameter.byEye ? ' by eye' : ''}`;
+  const name = nameOfClass(diameter, classes);
+  return `class ${name === null ? '' : `${printNumber(name)} ${unit} from `}${printNumber(diameter.from)} to ${printNumber(upperLimit(diameter))} ${unit}`;
 }
