@@ -4,6 +4,8 @@ export {
   checkTree,
   type Finding,
   type FindingTarget,
+  type HeightHabit,
+  heightHabit,
   type PreviousDiameter,
   type PreviousHeight,
   roomAt,
@@ -13,6 +15,7 @@ export {
 } from './checks/index';
 export { DIAMETER_TOOLS, type DiameterTool, LENGTHS_OF_TOOL, USUAL_REACH } from './diameter/index';
 export {
+  dotTally,
   heightAt,
   type LaidTape,
   type LaidTree,
@@ -36,6 +39,7 @@ export {
   type StandsIn,
   sightLayout,
   sightScene,
+  type TallyFigure,
   type TrunkLayout,
   tappedOn,
   targetOfLabel,
@@ -204,6 +208,7 @@ export {
   STATUS_LETTERS,
   sayCall,
   type Tally,
+  type TallyCalls,
   type TallyLine,
   type TallyTree,
   TREE_QUESTIONS,

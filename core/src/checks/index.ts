@@ -64,4 +64,4 @@ export const byGravity = (findings: readonly Finding[]): readonly Finding[] =>
 
 export type { CheckInput, Finding, FindingTarget, PreviousDiameter, PreviousHeight } from './finding';
 export { roomAt, standAtFirst, standFor } from './standing';
-export { checkSurvey, type SurveyedTree } from './survey';
+export { checkSurvey, type HeightHabit, heightHabit, type SurveyedTree } from './survey';

@@ -79,8 +79,37 @@ function off({ dbh, height }: SurveyedTree, share: number, units: UnitSystem): F
   };
 }
 
-interface Point {
+/** What a survey's own trees of a size are usually high. */
+export interface HeightHabit {
+  /**
+   * How far a tree lies off, as a natural logarithm of its height over the usual one.
+   * @returns null where it lies as near as trees do
+   */
+  readonly off: (dbh: Metres, height: Metres) => number | null;
+}
+
+/**
+ * The line through a survey's own heights, to hold a tree against before it is kept.
+ * @param trees some of the survey's, each with both
+ * @returns null where there are too few
+ */
+export function heightHabit(trees: readonly (readonly [dbh: number, height: number])[]): HeightHabit | null {
+  const points = trees.flatMap(([d, h]) => (d > 0 && h > 1.3 ? [{ x: Math.log(d), y: Math.log(h - 1.3) }] : []));
+  if (points.length < ENOUGH) return null;
+  const { at, spread } = lineOf(points);
+  return {
+    off: (dbh, height) => {
+      if (!(dbh > 0)) return null;
+      const share = height > 1.3 ? Math.log(height - 1.3) - at(Math.log(dbh)) : -Infinity;
+      return Math.abs(share) > OFF * Math.max(spread, LEAST / 2) ? share : null;
+    },
+  };
+}
+
+interface Point extends XY {
   readonly tree: SurveyedTree;
+}
+interface XY {
   readonly x: number;
   readonly y: number;
 }
@@ -120,11 +149,11 @@ function groups(all: readonly Point[]): Map<string | null, Point[]> {
 }
 
 /** A resistant line: a few trees that lie far off do not move it. */
-function lineOf(points: readonly Point[]) {
+function lineOf(points: readonly XY[]) {
   const sorted = points.toSorted((a, b) => a.x - b.x);
   const third = Math.floor(sorted.length / 3);
   const [low, high] = [sorted.slice(0, third), sorted.slice(-third)];
-  const of = (part: readonly Point[], key: 'x' | 'y') => median(part.map((p) => p[key]));
+  const of = (part: readonly XY[], key: 'x' | 'y') => median(part.map((p) => p[key]));
   const run = of(high, 'x') - of(low, 'x');
   const slope = run > 1e-6 ? (of(high, 'y') - of(low, 'y')) / run : 0;
   const level = median(points.map((p) => p.y - slope * p.x));

@@ -30,6 +30,7 @@ export {
   type ProductClass,
   type ProtocolOptions,
   type Regeneration,
+  type TallyCalls,
 } from './protocol';
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
 export {

@@ -116,8 +116,21 @@ export function protocolSentences(p: ProtocolOptions): readonly ProtocolSentence
         ? `Young trees are counted on ${long(p.regeneration.radius)} about the centre, by ${p.regeneration.classes.join(', ')}.`
         : 'Young trees are not counted.',
     ),
+    say('tally', 'Called in a tally', tallyCalls(p)),
     say('deadwood', 'Dead wood', p.deadwood ? 'Pieces of dead wood are measured on plots.' : 'Dead wood on the ground is not measured.'),
   ];
+}
+
+function tallyCalls({ tally, classWidth, merchantable }: ProtocolOptions): string {
+  const first = tally?.byClass && classWidth ? 'Trees are called by their class' : 'Trees are called by their diameter';
+  switch (tally?.second) {
+    case 'logs':
+      return `${first}, then their logs.`;
+    case 'height':
+      return `${first}, then their height.`;
+    default:
+      return `${first}, then ${merchantable?.logs ? 'logs or height, told apart by size and asked in doubt' : 'their height'}.`;
+  }
 }
 
 const named = (words: readonly string[]) => words.map((w) => w.replaceAll('-', ' ')).join(', ');

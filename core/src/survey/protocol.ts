@@ -53,12 +53,22 @@ export interface ProtocolOptions {
   readonly ownFields?: readonly OwnField[];
   /** Young trees counted by class on a small circle about the centre; none when left out. */
   readonly regeneration?: Regeneration | null;
+  /** How trees are called in a tally; by their diameter when left out. */
+  readonly tally?: TallyCalls | null;
   /** Whether pieces of dead wood are measured on plots. */
   readonly deadwood?: boolean;
 }
 
 /** By chance; the first of each species and diameter class on a plot; or spread over the diameters of each species. */
 export type HeightChoice = 'chance' | 'first-of-class' | 'spread';
+
+/** How trees are called out. */
+export interface TallyCalls {
+  /** Whether a bare diameter is the name of its class. */
+  readonly byClass: boolean;
+  /** What the number after the diameter is; told by its size, and asked in doubt, when left out. */
+  readonly second?: 'logs' | 'height' | null;
+}
 
 export interface Regeneration {
   /** Level radius of the circle, metres. */

@@ -3,6 +3,8 @@ import { LOG_RULE_NAMES, type LogRuleName } from '../volume/index';
 /** What the tally needs of one tree; null where it could not be derived. SI, board feet apart. */
 export interface TallyTree<Rule extends string = LogRuleName> {
   readonly species: string | null;
+  /** How many trees alike it stands for; 1 when left out. */
+  readonly count?: number;
   readonly basalArea: number | null;
   readonly volume: number | null;
   readonly boardFeet: Readonly<Record<Rule, number>> | null;
@@ -26,7 +28,7 @@ export interface Tally<Rule extends string = LogRuleName> {
 
 /**
  * Trees, basal area and volume by species, and their total. Nothing is expanded: these trees and no others.
- * @param trees one entry a tree
+ * @param trees one entry a tree, or several alike
  * @returns a line a species in order of falling basal area (trees without a species last), and the total
  */
 export function tally<Rule extends string = LogRuleName>(trees: readonly TallyTree<Rule>[]): Tally<Rule> {
@@ -46,13 +48,16 @@ function sumUp<Rule extends string>(species: string | null, trees: readonly Tall
   const boardFeet = Object.fromEntries(LOG_RULE_NAMES.map((rule) => [rule, 0])) as Record<Rule, number>;
   const line = { basalArea: 0, volume: 0, boardFeet };
   const without = { basalArea: 0, volume: 0, boardFeet: 0 };
+  let all = 0;
   for (const tree of trees) {
-    if (tree.basalArea === null) without.basalArea++;
-    else line.basalArea += tree.basalArea;
-    if (tree.volume === null) without.volume++;
-    else line.volume += tree.volume;
-    if (tree.boardFeet === null) without.boardFeet++;
-    else for (const rule in tree.boardFeet) boardFeet[rule] = (boardFeet[rule] ?? 0) + tree.boardFeet[rule];
+    const n = tree.count ?? 1;
+    all += n;
+    if (tree.basalArea === null) without.basalArea += n;
+    else line.basalArea += n * tree.basalArea;
+    if (tree.volume === null) without.volume += n;
+    else line.volume += n * tree.volume;
+    if (tree.boardFeet === null) without.boardFeet += n;
+    else for (const rule in tree.boardFeet) boardFeet[rule] = (boardFeet[rule] ?? 0) + n * tree.boardFeet[rule];
   }
-  return { species, trees: trees.length, ...line, without };
+  return { species, trees: all, ...line, without };
 }

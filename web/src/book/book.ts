@@ -81,6 +81,12 @@ export class Book {
     return this.inside.index.isStruck(id);
   }
 
+  /** Whether the versions of a thing contradict each other. */
+  isContested(id: string): boolean {
+    const entity = this.inside.things.entity(id);
+    return entity !== undefined && isContested(entity);
+  }
+
   /** One exact version, in force or not. */
   version<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
     return this.inside.things.version(kind, id);

@@ -5,7 +5,7 @@ import type { NotCounted } from './asked';
 import type { Book } from './book';
 import { byName } from './plot-order';
 import { positionOf } from './sample';
-import { isConfirmed, isDoubtful, rowsOf, type TreeRow } from './tree-row';
+import { isConfirmed, isDoubtful, rowsOf, type TreeRow, treesIn } from './tree-row';
 import { byId } from './versions';
 
 /** A survey without its list: what it adds up to. */
@@ -90,9 +90,9 @@ export function sheetFrom(
       protocol,
       sums: tally(rows.filter((r) => r.notCounted === null).map(countedOf)),
       notCounted: countWhy(rows),
-      unanswered: rows.filter((r) => r.unanswered.length > 0).length,
+      unanswered: treesIn(rows.filter((r) => r.unanswered.length > 0)),
       plots,
-      withHeight: rows.filter((r) => r.height !== null).length,
+      withHeight: treesIn(rows.filter((r) => r.height !== null)),
       wantHeight: rows.filter((r) => r.wantsHeight).length,
       standing: someOf(rows.flatMap((r) => (r.place ? [r.place] : []))),
       doubtful: rows.filter(isDoubtful).length,
@@ -107,9 +107,10 @@ export function sheetFrom(
 }
 
 /** What of a tree goes into sums: nothing that follows from what can't be so. */
-function countedOf({ species, basalArea, volume, boards, out }: TreeRow) {
+function countedOf({ species, count, basalArea, volume, boards, out }: TreeRow) {
   return {
     species,
+    count,
     basalArea: out.includes('diameter') ? null : basalArea,
     volume: out.length > 0 ? null : volume,
     boardFeet: out.length > 0 ? null : (boards?.boardFeet ?? null),
@@ -118,7 +119,7 @@ function countedOf({ species, basalArea, volume, boards, out }: TreeRow) {
 
 function countWhy(rows: readonly TreeRow[]): SurveyHead['notCounted'] {
   const counts: Record<NotCounted, number> = { status: 0, 'too-thin': 0, out: 0 };
-  for (const { notCounted } of rows) if (notCounted !== null) counts[notCounted]++;
+  for (const { notCounted, count } of rows) if (notCounted !== null) counts[notCounted] += count;
   return counts;
 }
 

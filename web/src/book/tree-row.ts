@@ -14,6 +14,7 @@ import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
 import { type NotCounted, notCounted, type Said, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
+import { asCalled, type CalledQuantity, countOf } from './called';
 import { inputOf, tryResult } from './derive';
 import { isOut, type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
@@ -31,6 +32,10 @@ export interface TreeRow {
   /** What it is grown for, by its diameter or as somebody said; null where the protocol keeps no classes. */
   readonly product: string | null;
   readonly dbh: number | null;
+  /** How many trees alike it stands for. */
+  readonly count: number;
+  /** Which of its figures are as they were called in a tally. */
+  readonly called: readonly CalledQuantity[];
   /** Each stem that has a diameter. */
   readonly stems: readonly { readonly dbh: number; readonly pom: number }[];
   /** Whether its stems are measured each for itself, so that the tree has no one diameter. */
@@ -82,6 +87,9 @@ export interface TreeRow {
 /** What a tree's sums are made of. */
 export type Measured = 'diameter' | 'height';
 
+/** How many trees rows stand for. */
+export const treesIn = (rows: readonly Pick<TreeRow, 'count'>[]): number => rows.reduce((n, r) => n + r.count, 0);
+
 const isDoubt = (f: Finding) => f.severity !== 'advice';
 
 /** All that is to be said of a tree and nobody found right, the gravest first. */
@@ -130,6 +138,19 @@ export function rowsOfTrees(book: Book, survey: string, trees: readonly string[]
   });
 }
 
+/** The row of a tree that is called and not kept yet: nothing is read of it. */
+export function rowOfCalled(
+  record: RecordOf<'tree'>,
+  species: RecordOf<'species'> | null,
+  protocol: ProtocolOptions,
+  plot: JudgedPlot | null,
+): TreeRow {
+  const called = asCalled(record.body.called, []);
+  const nothing = { stems: [], visits: [], readings: [], eyeHeight: null, inForce: [], contested: [], confirmed: [] };
+  const tree = { id: record.entity, record, species: species?.body.figures ?? {}, called, ...nothing };
+  return worked(tree, species?.body.name ?? null, protocol, plot);
+}
+
 function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
@@ -171,6 +192,7 @@ function fromOf(
     tree.contested.length,
     tree.readings.at(-1)?.id,
     tree.confirmed,
+    tree.called,
     callerOf(tree),
   ];
   return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
@@ -197,6 +219,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
   return {
     ...emptyRow(tree.record, { species }),
     dbh: or(result?.dbh, (d) => d.value),
+    called: tree.called.quantities,
     product: productOf(thickest, protocol.products, tree.record.body.product ?? null),
     stems: (result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [{ dbh: s.dbh.value.value, pom: s.dbh.value.pom }] : [])),
     apart: result !== undefined && !result.dbh.ok && result.dbh.code === 'stems-stand-alone',
@@ -218,7 +241,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
         findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
       ),
     ],
-    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? null)) : outcome.error.message,
+    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? manyMeasured(tree))) : outcome.error.message,
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
     on: tree.visits.at(-1)?.on ?? null,
@@ -226,6 +249,13 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     read: read.length < 3 ? '' : inShort(JSON.stringify(read)),
   };
 }
+/** Of several alike one was measured, and nobody said which. */
+const manyMeasured = ({ called: { count }, inForce }: BookTree): string | null => {
+  return count > 1 && inForce.length > 0
+    ? `It stands for ${count} alike, and one of them was measured: make that one its own. Until then all count as they were called.`
+    : null;
+};
+
 /** Who called a tree's height by eye last; null where nobody with a name did. */
 const callerOf = ({ readings }: Pick<BookTree, 'readings'>): string | null =>
   readings.findLast((e) => settled(e)?.body.read.kind === 'called-height')?.heads[0]?.person ?? null;
@@ -261,6 +291,8 @@ function earlierHeight(tree: BookTree, protocol: ProtocolOptions, basalArea: num
 const largestOf = (result: TreeResult | undefined): number =>
   Math.max(0, ...(result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [s.dbh.value.value] : [])));
 
+const NONE_CALLED: readonly CalledQuantity[] = [];
+
 /** A row of which nothing is worked out. */
 const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({
   id: entity,
@@ -269,6 +301,8 @@ const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): 
   species: null,
   product: null,
   dbh: null,
+  count: countOf(body.called),
+  called: NONE_CALLED,
   stems: [],
   apart: false,
   height: null,

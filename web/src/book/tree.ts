@@ -1,6 +1,7 @@
 import type { Reading, SpeciesFigures } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
+import { type AsCalled, asCalled } from './called';
 import type { Kit } from './kit';
 import type { Things } from './things';
 import { byId, type Entity, isContested, settled } from './versions';
@@ -33,6 +34,8 @@ export interface BookTree {
   readonly eyeHeight: number | null;
   /** Of the last visit, oldest first, as the core takes them. */
   readonly inForce: readonly Reading[];
+  /** What was called of it and still holds: no reading of any visit has taken its place. */
+  readonly called: AsCalled;
   /** Things whose versions contradict each other: what hangs on them is withheld until a person decides. */
   readonly contested: readonly Entity<AnyRecord>[];
   /** What was doubted of it and found right by somebody. */
@@ -79,6 +82,10 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
     visits,
     readings: last?.readings ?? all,
     inForce: last?.inForce ?? [],
+    called: asCalled(
+      record.body.called,
+      visits.flatMap((v) => v.inForce),
+    ),
     eyeHeight: last?.eyeHeight ?? null,
     confirmed: things.partsOf(record.entity, 'confirmation'),
     contested: [...trunks, ...things.entitiesOf(record.entity, 'visit'), ...(last?.readings ?? all)].filter(

@@ -139,6 +139,14 @@ const Answerable = (): PropertyDecorator => (target, field) =>
     validator: { validate: (v) => wrongWithFields(v) === null, defaultMessage: (args) => wrongWithFields(args?.value) ?? '' },
   })(target, String(field));
 
+export class TallyCallsInput {
+  @IsBoolean({ message: 'true or false' }) @Says('Whether a bare diameter is the name of its class.') byClass!: boolean;
+  @IsOptional()
+  @IsIn(...oneOf('logs', 'height'))
+  @Says('What the number after the diameter is; told by its size, and asked in doubt, when left out.')
+  second?: 'logs' | 'height' | null;
+}
+
 export class RegenerationInput {
   @InRange(0, 100, 'm', { above: true }) @Says('Level radius of the circle.', 2) radius!: number;
   @IsArray({ message: 'a list' })
@@ -227,5 +235,8 @@ export class ProtocolOptionsInput implements ProtocolOptions {
   @MaybeOne(() => RegenerationInput)
   @Says('Young trees counted on a small circle; none when left out.')
   regeneration?: RegenerationInput | null;
+  @MaybeOne(() => TallyCallsInput)
+  @Says('How trees are called in a tally: by their diameter when left out.')
+  tally?: TallyCallsInput | null;
   @IsOptional() @IsBoolean({ message: 'true or false' }) @Says('Whether dead wood is measured on plots.') deadwood?: boolean;
 }

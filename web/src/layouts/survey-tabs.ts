@@ -18,9 +18,15 @@ function loadPlots() {
   return import('../views/plots/Plots');
 }
 
+function loadTally() {
+  wake();
+  return import('../views/tally/Tally');
+}
+
 const LOADING: Readonly<Record<SurveyTab, Loading>> = {
   trees: { waiting: 'Opening the survey …', load: loadTrees },
   plots: { waiting: 'Opening the plots …', load: loadPlots },
+  tally: { waiting: 'Opening the tally …', load: loadTally },
   measure: { waiting: 'Opening the sight sheet …', load: () => import('../views/measure/Measure') },
 };
 

@@ -219,7 +219,7 @@ const line = fc.record({
   second: fc.option(
     fc.oneof(
       number(2, 60).map((h) => `${h}m`),
-      fc.integer({ min: 0, max: 40 }).map((n) => `${n / 2}l`),
+      fc.integer({ min: 1, max: 24 }).map((n) => `${n / 2}l`),
       fc.constant("41'6.5"),
     ),
   ),

@@ -73,7 +73,7 @@ export type TakenNumbers =
 
 const THICKEST = 15;
 const TALLEST = 150;
-const MOST_LOGS = 20;
+const MOST_LOGS = 12;
 /** Height over diameter outside which a bare number after a diameter is hardly its height in metres or feet. */
 const SLENDER = { from: 20, to: 200 } as const;
 
@@ -147,7 +147,7 @@ function asSecond(word: NumberWord, so: Numbers, context: LineContext): Partial<
   if (typeof what !== 'string') return what.reason;
   if (what === 'logs') {
     if (so.logs !== null) return 'Logs are said twice.';
-    if (!Number.isInteger(value * 2) || value > MOST_LOGS) return `${value} logs: whole and half logs, up to ${MOST_LOGS}.`;
+    if (!Number.isInteger(value * 2) || !(value > 0) || value > MOST_LOGS) return `${value} logs: whole and half logs, up to ${MOST_LOGS}.`;
     if (word.byEye) return 'Logs are always by eye: without ~.';
     return { logs: value };
   }
@@ -170,7 +170,7 @@ function meantBy({ value }: NumberWord, so: Numbers, context: LineContext): 'log
   const d = so.diameter ? toMetres(middleOf(so.diameter), so.diameter.unit) : null;
   const tall = toMetres(value, long);
   const wood = value * logLength;
-  const isLogs = Number.isInteger(value * 2) && value <= MOST_LOGS && (d === null || wood / d <= SLENDER.to);
+  const isLogs = value > 0 && Number.isInteger(value * 2) && value <= MOST_LOGS && (d === null || wood / d <= SLENDER.to);
   const isHeight = d === null || (tall / d >= SLENDER.from && tall / d <= SLENDER.to);
   if (isLogs !== isHeight) return isLogs ? 'logs' : 'height';
   return { reason: `Is ${value} logs or ${long}? Write ${value}l or ${value}${long}.` };

@@ -58,5 +58,6 @@ export class PlotBody {
   @MaybeOne(() => PointCount) @Says('Trees counted only, where none is measured.') counted?: PointCount | null;
   @IsOptional() @Many(() => YoungTrees) @ArrayMaxSize(100, few(100)) youngTrees?: YoungTrees[] | null;
   @IsOptional() @Many(() => DeadwoodPiece) @ArrayMaxSize(200, few(200)) deadwood?: DeadwoodPiece[] | null;
+  @IsOptional() @InRange(0, 10_000, 'minutes') @Says('Time spent on it, pauses left out.') minutes?: number | null;
   @MaybeText(1000) note?: string | null;
 }

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { CROWN_CLASSES, type CrownClass, TREE_STATUSES, type TreeStatus } from '@arbolito/core';
 import { IsOptional, ValidateBy } from 'class-validator';
+import { CalledInput } from '../called';
 import { allOf, InRange, isTold, MaybeOne, needs, Says } from '../describe';
 import { OwnAnswers, type OwnValues } from '../own-values';
 import { PlaceInput } from '../sampling';
@@ -19,6 +20,24 @@ const placedOnce = (): PropertyDecorator => (target, field) =>
     },
   })(target, String(field));
 
+/** Several trees alike stand at no one place. */
+const alikeNowhere = (): PropertyDecorator => (target, field) =>
+  ValidateBy({
+    name: 'alikeNowhere',
+    validator: {
+      validate: (_, args) => {
+        const tree = args?.object as TreeBody;
+        return !((tree.called?.count ?? 1) > 1) || PLACES.every((p) => tree[p] == null);
+      },
+      defaultMessage: () => 'one tree where it has a place: several alike stand at no one place',
+    },
+  })(target, String(field));
+const PLACES = ['place', 'azimuth', 'distance', 'longitude', 'latitude'] as const;
+const SEVERAL = {
+  required: ['called'],
+  properties: { called: { type: 'object', required: ['count'], properties: { count: { type: 'integer', minimum: 2 } } } },
+};
+
 const NORTH = needs('latitude', 'longitude');
 const EAST = needs('longitude', 'latitude');
 const BEARING = needs('azimuth', 'distance');
@@ -26,6 +45,7 @@ const BEARING = needs('azimuth', 'distance');
 /** A tree of a survey. Moving it to another survey is a new version. */
 @allOf(
   [{ not: { allOf: [isTold('place'), { anyOf: [isTold('azimuth'), isTold('distance')] }] } }],
+  [{ not: { allOf: [SEVERAL, { anyOf: PLACES.map(isTold) }] } }],
   NORTH.schema,
   EAST.schema,
   BEARING.schema,
@@ -33,13 +53,14 @@ const BEARING = needs('azimuth', 'distance');
 export class TreeBody {
   @Id() survey!: string;
   @MaybeId() plot!: string | null;
-  @Text(1, 40) @placedOnce() @NORTH.check @EAST.check @BEARING.check tag!: string;
+  @Text(1, 40) @placedOnce() @alikeNowhere() @NORTH.check @EAST.check @BEARING.check tag!: string;
   @MaybeId() species!: string | null;
   @IsOptional() @InRange(0, 360, '° from north, plot centre to tree') azimuth!: number | null;
   @IsOptional() @InRange(0, 1000, 'm, plot centre to axis') distance!: number | null;
   @MaybeOne(() => PlaceInput) @Says('Where it stands on its plot, as that was found.') place?: PlaceInput | null;
   @IsOptional() @InRange(-180, 180, '°') longitude!: number | null;
   @IsOptional() @InRange(-90, 90, '°') latitude!: number | null;
+  @MaybeOne(() => CalledInput) @Says('As it was called in a tally.') called?: CalledInput | null;
   @MaybeText(60) @Says('Said of a stem of poor form: goes before the class of its diameter.') product?: string | null;
   @IsOptional() @Among(...TREE_STATUSES) status?: TreeStatus | null;
   @IsOptional() @Among(...CROWN_CLASSES) crownClass?: CrownClass | null;

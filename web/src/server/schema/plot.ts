@@ -32,6 +32,7 @@ export const plot = pgTable(
     counted: jsonb(),
     youngTrees: jsonb(),
     deadwood: jsonb(),
+    minutes: doublePrecision(),
     note: text(),
   },
   (t) => [

@@ -28,6 +28,7 @@ export const tree = pgTable(
     cull: doublePrecision(),
     grade: text(),
     own: jsonb(),
+    called: jsonb(),
     note: text(),
   },
   (t) => [

@@ -6,13 +6,13 @@ import type { PadKind } from '../../methods/define';
 import { PART_WORDS } from '../../methods/part-words';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
+import { DECIMAL } from '../../ui/decimal';
 import { ReadingPad } from '../../ui/ReadingPad';
 import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 
 /** What fits beside a thumb in one line, characters; a longer sentence has two, and keeps them while digits are typed. */
 const ONE_LINE = 52;
-const DECIMAL = (1.5).toLocaleString().includes(',') ? ',' : '.';
 
 const UNSEEN = 'The checks are not on this device yet: they come when the server answers. Enter goes to the next tree.';
 

@@ -3,7 +3,7 @@ import { useHands } from '../../field/hands';
 import { useBook } from '../../field/use-book';
 import { readingTitle } from '../../methods/reading-title';
 import { sayReading } from '../../methods/say-reading';
-import { signal } from './signals';
+import { signal } from '../../ui/signals';
 import type { MeasureModel } from './use-measure';
 
 /** What goes along with measuring by the way the device is held: a screen that stays on, signals, a pair's read-back. */

@@ -9,8 +9,8 @@ import { wordsOf } from '../../methods/index';
 import { readingTitle } from '../../methods/reading-title';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
+import { StrikeOut } from '../../ui/StrikeOut';
 import MoveTree from './MoveTree';
-import { StrikeOut } from './StrikeOut';
 import type { StepId } from './steps';
 import type { MeasureModel } from './use-measure';
 

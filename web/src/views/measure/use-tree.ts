@@ -13,6 +13,7 @@ import {
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../book/book';
+import { asCalled } from '../../book/called';
 import { NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
@@ -71,9 +72,19 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
     );
   }, [all, stemId, determination]);
 
+  // what was called holds until a reading, typed or kept, takes its place; a new visit begins without it
+  const called = useMemo(() => {
+    const read = (found?.visits ?? []).flatMap((v) => v.inForce);
+    return (readings: readonly Reading[]) => (coming ? [] : asCalled(found?.record.body.called, [...read, ...readings]).readings);
+  }, [found, coming]);
   const input = useCallback(
-    (readings: readonly Reading[]): TreeInput => ({ readings, protocol: protocol.options, species, eyeHeight }),
-    [protocol, species, eyeHeight],
+    (readings: readonly Reading[]): TreeInput => ({
+      readings: [...called(readings), ...readings],
+      protocol: protocol.options,
+      species,
+      eyeHeight,
+    }),
+    [called, protocol, species, eyeHeight],
   );
   const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 

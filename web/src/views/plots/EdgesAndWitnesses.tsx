@@ -1,8 +1,8 @@
 import { formatNumber, metresPerLength, parseBearing, parseLength, sayBearing, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
+import { sayFar } from '../../ui/plot/plot-words';
 import { PLOT_ACTIONS } from './plot-actions';
-import { sayFar } from './plot-words';
 
 interface Props {
   readonly record: RecordOf<'plot'>;

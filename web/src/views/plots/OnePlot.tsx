@@ -1,23 +1,25 @@
 import { metresPerLength } from '@arbolito/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
-import { walkingOrder } from '../../book/plot-order';
 import { limitInHand, plotScene, wayBetween } from '../../book/plot-scene';
+import { speciesCodes } from '../../book/species-codes';
+import { treesIn } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
+import { usePlot } from '../../field/use-plot';
 import type { SheetState } from '../../field/use-sheet';
+import { BeforeLeaving } from '../../ui/plot/BeforeLeaving';
+import { nextPlotOf } from '../../ui/plot/next-plot';
 import { PlotSheet } from '../../ui/plot/PlotSheet';
-import { BeforeLeaving } from './BeforeLeaving';
+import { capital, plotWord, sayFar } from '../../ui/plot/plot-words';
+import { Standing } from '../../ui/plot/Standing';
 import { CountOnly } from './CountOnly';
 import { PlotDetails } from './PlotDetails';
 import { PlotTrees } from './PlotTrees';
 import { PLOT_ACTIONS } from './plot-actions';
-import { capital, isDone, plotWord, sayFar } from './plot-words';
-import { Standing } from './Standing';
 import { TreeCard } from './TreeCard';
 import { TreeHere } from './TreeHere';
 import { EMPTY_FORM, meantTree } from './tree-form';
-import { speciesCodes, usePlot } from './use-plot';
 
 interface Props {
   readonly sheet: SheetState;
@@ -45,7 +47,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
   const codes = useMemo(() => speciesCodes(book, sheet.rows), [book, sheet.rows]);
   const sample = plot?.judged.sample;
   const meant = useMemo(() => meantTree(form, units, sample?.ok ? sample.sample : null), [form, units, sample]);
-  const next = useMemo(() => (plot ? nextPlot(book.partsOf(survey.entity, 'plot'), plot.record) : null), [book, survey, plot]);
+  const next = useMemo(() => (plot ? nextPlotOf(book.partsOf(survey.entity, 'plot'), plot.record) : null), [book, survey, plot]);
   const scene = useMemo(() => {
     if (!plot) return null;
     const way = next && wayBetween(survey, plot.record, next);
@@ -101,7 +103,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
             body.slope != null && (body.slope === 0 ? 'level' : `slope ${body.slope}°`),
             body.counted
               ? `${body.counted.trees} counted`
-              : `${plot.rows.filter((r) => r.notCounted === null).length} ${plot.rows.length === 1 ? 'tree' : 'trees'}`,
+              : `${treesIn(plot.rows.filter((r) => r.notCounted === null))} ${treesIn(plot.rows) === 1 ? 'tree' : 'trees'}`,
             body.shifted && 'moved inward: biased',
           ]
             .filter(Boolean)
@@ -110,7 +112,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
       </div>
       {body.counted && plot.rows.length > 0 && (
         <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-both>
-          Trees are only counted here, and {plot.rows.length} are measured: it can’t be both. Measure trees instead, or strike them out.
+          Trees are only counted here, and {treesIn(plot.rows)} are measured: it can’t be both. Measure trees instead, or strike them out.
           <button type="button" className="chip ml-2 px-3" onClick={() => PLOT_ACTIONS.changePlot(plot.record, { counted: null })}>
             measured, not counted
           </button>
@@ -126,7 +128,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
           <div className="h-[min(262px,32dvh)] border-y border-rule desk:h-[580px]">
             <PlotSheet
               scene={scene}
-              name={`${capital(word)} ${body.name} to scale, north up, with ${plot.rows.length} trees; the list below names each`}
+              name={`${capital(word)} ${body.name} to scale, north up, with ${treesIn(plot.rows)} trees; the list below names each`}
               chosen={chosen}
               onTree={(tree) => {
                 setChosen(tree);
@@ -184,12 +186,4 @@ export function OnePlot({ sheet, survey, id }: Props) {
       <PlotDetails survey={survey} plot={plot} protocol={sheet.head.protocol.options} />
     </div>
   );
-}
-
-/** The plot after this one on the way that still has something to do; null where none has. */
-function nextPlot(plots: readonly RecordOf<'plot'>[], here: RecordOf<'plot'>): RecordOf<'plot'> | null {
-  const ordered = walkingOrder(plots);
-  const at = ordered.findIndex((p) => p.entity === here.entity);
-  const round = [...ordered.slice(at + 1), ...ordered.slice(0, at)];
-  return round.find((p) => !isDone(p.body.state)) ?? null;
 }

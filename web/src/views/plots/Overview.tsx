@@ -3,15 +3,16 @@ import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { walkingOrder } from '../../book/plot-order';
 import type { TreeRow } from '../../book/tree-row';
+import { treesIn } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
+import { capital, isDone, plotWord, STATES } from '../../ui/plot/plot-words';
 import { SurveyPlan } from '../../ui/plot/SurveyPlan';
 import { SurveyTitle } from '../../ui/SurveyNotYet';
 import { Num, Sideways } from '../../ui/table';
 import { PLOT_ACTIONS } from './plot-actions';
-import { capital, isDone, plotWord, STATES } from './plot-words';
 import { SamplesHow } from './SamplesHow';
 import { Strata } from './Strata';
 
@@ -112,7 +113,7 @@ export function Overview({ sheet, survey }: Props) {
                           {p.body.state ? STATES[p.body.state] : own.length > 0 ? 'begun' : 'not said'}
                           {p.body.counted && ', counted only'}
                         </td>
-                        <Num>{p.body.counted ? p.body.counted.trees : own.filter((r) => r.notCounted === null).length}</Num>
+                        <Num>{p.body.counted ? p.body.counted.trees : treesIn(own.filter((r) => r.notCounted === null))}</Num>
                         <Num>{own.filter((r) => r.onPlot.undecided).length || ''}</Num>
                       </tr>
                     );

@@ -15,10 +15,10 @@ import { useState } from 'react';
 import { positionOf } from '../../book/sample';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
+import type { PlotState } from '../../field/use-plot';
 import { KeptField, orNothing, type ReadText } from '../../ui/KeptField';
 import { EdgesAndWitnesses } from './EdgesAndWitnesses';
 import { PLOT_ACTIONS } from './plot-actions';
-import type { PlotState } from './use-plot';
 import { YoungAndDead } from './YoungAndDead';
 
 interface Props {

@@ -7,8 +7,8 @@ import type { RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { useBook } from '../../field/use-book';
 import { AskedOfTree } from '../../ui/AskedOfTree';
+import { verdictOf } from '../../ui/plot/plot-words';
 import { PLOT_ACTIONS } from './plot-actions';
-import { verdictOf } from './plot-words';
 import { sayPlaceOf } from './TreeHere';
 import { EMPTY_FORM, type TreeForm } from './tree-form';
 

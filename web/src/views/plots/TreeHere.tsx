@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { Link } from 'wouter';
 import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
+import { nextTagOn } from '../../field/next-tag';
 import { savedPreferences, savePreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
-import { nextTagOn } from './next-tag';
+import type { PlotState } from '../../field/use-plot';
+import { sayFar, verdictOf } from '../../ui/plot/plot-words';
 import { PLOT_ACTIONS } from './plot-actions';
-import { sayFar, verdictOf } from './plot-words';
 import type { MeantTree, PlacedBy, TreeForm, TypedField } from './tree-form';
-import type { PlotState } from './use-plot';
 
 interface Props {
   readonly survey: RecordOf<'survey'>;

@@ -1,9 +1,9 @@
 import { formatNumber, metres, metresPerLength, type ProtocolOptions, parseLength, showDiameter } from '@arbolito/core';
 import { useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
+import { sayFar } from '../../ui/plot/plot-words';
 import { List } from './EdgesAndWitnesses';
 import { PLOT_ACTIONS } from './plot-actions';
-import { sayFar } from './plot-words';
 
 interface Props {
   readonly record: RecordOf<'plot'>;

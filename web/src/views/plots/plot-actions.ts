@@ -8,6 +8,7 @@ import type { PlaceInput } from '../../contract/sampling';
 import { bookStore } from '../../field/book-store';
 import { makerNow, newId } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
+import { changePlot } from '../../ui/plot/change-plot';
 import type { MeantTree } from './tree-form';
 
 const NOTHING_SAID = {
@@ -46,9 +47,7 @@ export const PLOT_ACTIONS = {
     return records.map((r) => r.entity);
   },
 
-  changePlot(plot: RecordOf<'plot'>, change: Partial<BodyOf<'plot'>>): void {
-    keep([makeRecord(maker(), 'plot', { ...plot.body, ...change }, plot) as AnyRecord]);
-  },
+  changePlot,
 
   addStratum(body: BodyOf<'stratum'>): void {
     keep([makeRecord(maker(), 'stratum', body) as AnyRecord]);

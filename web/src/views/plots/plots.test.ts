@@ -5,10 +5,10 @@ import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { sheetOf } from '../../book/summary';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { nextTagOn } from '../../field/next-tag';
+import { verdictOf } from '../../ui/plot/plot-words';
 import { parseArea, sayArea, typedArea } from './area-text';
 import { changedBy } from './changed-by';
-import { nextTagOn } from './next-tag';
-import { verdictOf } from './plot-words';
 import { readOutlines } from './read-outline';
 import { EMPTY_FORM, meantTree, type TreeForm } from './tree-form';
 

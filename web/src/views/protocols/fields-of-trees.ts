@@ -32,6 +32,24 @@ export const FIELDS_OF_TREES = {
       [false, 'not'],
     ]),
   ],
+  tally: (p) => [
+    {
+      kind: 'choice',
+      choices: [
+        ...(p.classWidth === null ? [] : [false, true]).map((byClass) => ({
+          label: byClass ? 'by class' : 'by diameter',
+          change: { tally: { ...p.tally, byClass } },
+        })),
+      ],
+    },
+    {
+      kind: 'choice',
+      choices: (['logs', 'height', null] as const).map((second) => ({
+        label: second === null ? 'either, by its size' : `then ${second}`,
+        change: { tally: { byClass: p.tally?.byClass ?? false, second } },
+      })),
+    },
+  ],
   countedStatuses: (p) => [toggles(TREE_STATUSES, p.countedStatuses ?? USUALLY_COUNTED, (countedStatuses) => ({ countedStatuses }), 1)],
   asks: (p) => [toggles(TREE_QUESTIONS, p.asks ?? [], (asks) => ({ asks }))],
   ownFields: (p) => [

@@ -210,6 +210,7 @@ export function fieldsOf(option: Option, p: ProtocolOptions): readonly OptionFie
       ];
     case 'distanceAt':
     case 'deadwood':
+    case 'tally':
     case 'countedStatuses':
     case 'asks':
     case 'ownFields':
@@ -256,6 +257,7 @@ const LEFT_OUT: Partial<ProtocolOptions> = {
   heightChoice: 'chance',
   distanceAt: 'breast-height',
   deadwood: false,
+  tally: { byClass: false, second: null },
 };
 
 /** What is typed into a field makes of the protocol, where the contract takes it. */

@@ -1,6 +1,6 @@
 import type { TreeRow } from '../../book/tree-row';
 import { findingsIn } from '../../book/tree-row';
-import type { PlotState } from './use-plot';
+import type { PlotState } from '../../field/use-plot';
 
 interface Lack {
   readonly says: string;

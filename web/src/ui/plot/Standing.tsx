@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { PLOT_STATES } from '../../contract/kinds/plot';
-import { KeptField } from '../../ui/KeptField';
+import { forgetTime, minutesOn } from '../../field/plot-time';
+import type { PlotState } from '../../field/use-plot';
+import { KeptField } from '../KeptField';
 import { lacksOf } from './BeforeLeaving';
-import { PLOT_ACTIONS } from './plot-actions';
+import { changePlot } from './change-plot';
 import { isDone, plotWord, STATES } from './plot-words';
-import type { PlotState } from './use-plot';
 
 interface Props {
   readonly survey: RecordOf<'survey'>;
@@ -22,9 +23,11 @@ export function Standing({ survey, plot, next, onNext }: Props) {
   const [sure, setSure] = useState(false);
   const lacks = lacksOf(plot);
   const wantsReason = state === 'not-reached' || state === 'to-redo';
+  const minutes = record.body.minutes ?? minutesOn(record.entity);
   const finish = () => {
     if (lacks.length > 0 && !sure) return setSure(true);
-    PLOT_ACTIONS.changePlot(record, { state: 'finished', reason: null });
+    changePlot(record, { state: 'finished', reason: null, ...(minutes === null ? {} : { minutes }) });
+    forgetTime(record.entity);
     setSure(false);
     onNext();
   };
@@ -35,7 +38,7 @@ export function Standing({ survey, plot, next, onNext }: Props) {
         <select
           className="chip px-3 text-ink"
           value={state ?? ''}
-          onChange={(e) => PLOT_ACTIONS.changePlot(record, { state: (e.target.value || null) as typeof state })}
+          onChange={(e) => changePlot(record, { state: (e.target.value || null) as typeof state })}
         >
           <option value="">not said</option>
           {PLOT_STATES.map((s) => (
@@ -45,6 +48,7 @@ export function Standing({ survey, plot, next, onNext }: Props) {
           ))}
         </select>
       </label>
+      {minutes !== null && <p className="pb-3 text-small text-soft">{Math.max(1, Math.round(minutes))} min on it</p>}
       {wantsReason && (
         <KeptField
           label="why"
@@ -52,7 +56,7 @@ export function Standing({ survey, plot, next, onNext }: Props) {
           maxLength={300}
           value={record.body.reason ?? ''}
           read={(text) => ({ ok: true, value: text === '' ? null : text })}
-          onKeep={(reason) => PLOT_ACTIONS.changePlot(record, { reason })}
+          onKeep={(reason) => changePlot(record, { reason })}
         />
       )}
       {isDone(state) ? (

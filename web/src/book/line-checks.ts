@@ -1,0 +1,93 @@
+import { type HeightHabit, heightHabit, metres, metresPerLength, showDiameter, showHeight, type UnitSystem } from '@arbolito/core';
+import { isOut } from './on-plot';
+import { findingsIn, type TreeRow } from './tree-row';
+
+/** What a survey's trees are like so far, to hold a line against. */
+export interface SurveyHabits {
+  readonly trees: number;
+  /** Metres; null where none has a diameter. */
+  readonly thickest: number | null;
+  readonly species: ReadonlySet<string>;
+  readonly heights: HeightHabit | null;
+}
+
+/** So many heights say what all of them would. */
+const SOME = 400;
+
+/** Looked through once for the same rows. */
+export function habitsOf(rows: readonly TreeRow[]): SurveyHabits {
+  const known = HABITS.get(rows);
+  if (known) return known;
+  const species = new Set<string>();
+  const both: (readonly [number, number])[] = [];
+  let [trees, thickest] = [0, 0];
+  const every = Math.max(1, Math.floor(rows.length / (4 * SOME)));
+  for (const [i, r] of rows.entries()) {
+    if (r.struck || r.out.length > 0) continue;
+    trees += r.count;
+    if (r.species !== null) species.add(r.species);
+    if (r.dbh === null) continue;
+    if (r.dbh > thickest) thickest = r.dbh;
+    if (r.height !== null && i % every === 0) both.push([r.dbh, r.height]);
+  }
+  const habits = { trees, thickest: thickest || null, species, heights: heightHabit(both.slice(0, 4 * SOME)) };
+  HABITS.set(rows, habits);
+  return habits;
+}
+const HABITS = new WeakMap<readonly TreeRow[], SurveyHabits>();
+
+/** What is said of a line before it is kept. */
+export interface LineNote {
+  readonly code: string;
+  /** A doubt asks for a second look; the rest is only said. */
+  readonly severity: 'doubt' | 'said';
+  readonly text: string;
+}
+
+/** A survey's habits are held against a line once it has so many trees. */
+const ENOUGH = 20;
+const ENOUGH_SPECIES = 30;
+/** Past the thickest so far by this much it is more likely a slip of the decimal point, or a girth. */
+const MUCH_THICKER = 1.5;
+/** Two trees whose axes are nearer than this are one, metres. */
+const ONE_TREE = 0.2;
+
+/**
+ * What looks wrong about a called tree, while the person still stands there; the gravest first.
+ * @param row of the tree, as it would be kept
+ * @param here the other trees of its plot
+ * @param habits of its survey
+ */
+export function lineNotes(row: TreeRow, here: readonly TreeRow[], habits: SurveyHabits, units: UnitSystem): readonly LineNote[] {
+  const notes: LineNote[] = [];
+  const doubt = (code: string, text: string) => notes.push({ code, severity: 'doubt', text });
+  const said = (code: string, text: string) => notes.push({ code, severity: 'said', text });
+  const others = here.filter((r) => r.id !== row.id && !r.struck);
+  if (row.trouble !== null) doubt('trouble', row.trouble);
+  if (others.some((r) => r.tag.trim().toLowerCase() === row.tag.trim().toLowerCase()))
+    doubt('tag-taken', `Tree ${row.tag} is there already on this plot: it wants another number.`);
+  const { at, unsaid } = row.onPlot;
+  const twin = at && others.find((r) => r.onPlot.at && Math.hypot(r.onPlot.at.x - at.x, r.onPlot.at.y - at.y) < ONE_TREE);
+  if (twin) doubt('place-taken', `Tree ${twin.tag} stands there already: is it called twice?`);
+  for (const f of findingsIn(row)) if (f.severity !== 'advice') doubt(f.code, `${f.what} ${f.why}`);
+  if (habits.trees >= ENOUGH && habits.thickest !== null && row.dbh !== null && row.dbh > MUCH_THICKER * habits.thickest)
+    doubt(
+      'much-thicker',
+      `Far thicker than any tree of this survey so far (${showDiameter(metres(habits.thickest), units)}): a girth, a slipped decimal point, another unit?`,
+    );
+  if (habits.trees >= ENOUGH_SPECIES && row.species !== null && !habits.species.has(row.species))
+    doubt('new-species', `The first ${row.species} of this survey: is that its code?`);
+  if (row.dbh !== null && row.height !== null) {
+    const share = habits.heights?.off(metres(row.dbh), metres(row.height)) ?? null;
+    if (share !== null)
+      doubt(
+        'off-height-curve',
+        `${showHeight(metres(row.height), units)} is ${Math.round(Math.abs(Math.expm1(share)) * 100)} % ${share > 0 ? 'taller' : 'shorter'} than this survey’s trees of that size: logs for ${metresPerLength(units) === 1 ? 'metres' : 'feet'}, another unit, a girth?`,
+      );
+  }
+  if (row.notCounted === 'too-thin' || unsaid?.code === 'too-thin')
+    said('too-thin', 'Under the smallest diameter that is looked for: kept, and counted nowhere.');
+  else if (row.notCounted === 'status') said('status', 'Not counted: its survey counts no trees of its status.');
+  else if (isOut(row.onPlot) && !row.onPlot.undecided) said('out', 'Outside the plot: kept, and counted nowhere.');
+  return notes;
+}

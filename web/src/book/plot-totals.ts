@@ -1,0 +1,59 @@
+import { limitOf, metres, radians } from '@arbolito/core';
+import type { RuleInput } from '../contract/sampling';
+import { ruleOf } from './inclusion';
+import type { TreeRow } from './tree-row';
+
+/** What the trees of one plot come to. */
+export interface PlotTotals {
+  readonly trees: number;
+  /** m², of these trees; those without a diameter are not in it. */
+  readonly basalArea: number;
+  /** m² of a hectare; null where nobody said how large the plot is, or where it stands on none. */
+  readonly perHectare: number | null;
+  readonly withoutDiameter: number;
+  /** m³ and board feet of the trees that have a volume, and how many these are. */
+  readonly volume: number;
+  readonly withVolume: number;
+  readonly boardFeet: Readonly<Record<string, number>>;
+  readonly withBoards: number;
+}
+
+/**
+ * Running totals of the trees of one plot: those that count, each with how many alike it stands for.
+ * @param rule how trees come into it; null where that is not known
+ */
+export function plotTotals(rows: readonly TreeRow[], rule: RuleInput | null): PlotTotals {
+  let [trees, basalArea, perHectare, withoutDiameter, volume, withVolume, withBoards] = [0, 0, 0, 0, 0, 0, 0];
+  const boardFeet: Record<string, number> = {};
+  for (const row of rows) {
+    if (row.struck || row.notCounted !== null) continue;
+    const { count } = row;
+    trees += count;
+    const g = row.out.includes('diameter') ? null : row.basalArea;
+    if (g === null) withoutDiameter += count;
+    else {
+      basalArea += count * g;
+      perHectare += rule ? count * g * standsFor(row, rule) : 0;
+    }
+    if (row.out.length > 0) continue;
+    if (row.volume !== null) {
+      volume += count * row.volume;
+      withVolume += count;
+    }
+    if (row.boards) {
+      withBoards += count;
+      for (const [name, feet] of Object.entries(row.boards.boardFeet)) boardFeet[name] = (boardFeet[name] ?? 0) + count * feet;
+    }
+  }
+  return { trees, basalArea, perHectare: rule ? perHectare : null, withoutDiameter, volume, withVolume, boardFeet, withBoards };
+}
+
+/** How many trees of a hectare one stands for, with what makes up for the tract's edge. */
+function standsFor({ onPlot, dbh, stems }: TreeRow, rule: RuleInput): number {
+  const { inclusion } = onPlot;
+  const weight = inclusion?.edgeWeight ?? inclusion?.walkThrough ?? 1;
+  const thickest = dbh ?? Math.max(0, ...stems.map((s) => s.dbh));
+  if (!(thickest > 0)) return 0;
+  // a plot is as large for every bearing
+  return weight * (limitOf(ruleOf(rule), metres(thickest), radians(0))?.perHectare ?? 0);
+}

@@ -1,0 +1,20 @@
+import type { Book } from './book';
+import type { SpeciesCodes } from './plot-scene';
+import type { TreeRow } from './tree-row';
+
+/** How many inks there are for species; the rest share the last one. */
+const INKS = 5;
+
+/** Letters for each species of a survey, the commonest first in the first ink. */
+export function speciesCodes(book: Book, rows: readonly Pick<TreeRow, 'species' | 'count'>[]): SpeciesCodes {
+  const counts = new Map<string | null, number>();
+  for (const { species, count } of rows) counts.set(species, (counts.get(species) ?? 0) + count);
+  const codes = new Map(book.all('species').map((s) => [s.body.name, s.body.code]));
+  const byCount = [...counts].sort((a, b) => Number(a[0] === null) - Number(b[0] === null) || b[1] - a[1]);
+  return new Map(
+    byCount.map(([species], i) => [
+      species,
+      { code: species === null ? '?' : (codes.get(species) ?? species.slice(0, 3)), ink: Math.min(i, INKS - 1) },
+    ]),
+  );
+}

@@ -1,0 +1,168 @@
+import { metres, type ProtocolOptions, showDiameter, showHeight } from '@arbolito/core';
+import { memo, useState } from 'react';
+import { Link } from 'wouter';
+import { struckIn } from '../../book/struck';
+import { findingsIn, type TreeRow } from '../../book/tree-row';
+import { bookStore } from '../../field/book-store';
+import { oneOfAlike } from '../../ui/one-of-alike';
+import { StrikeOut } from '../../ui/StrikeOut';
+import type { Cell } from './Strokes';
+import { TALLY_ACTIONS } from './tally-actions';
+import type { LineBook } from './use-line';
+import type { Done } from './use-undo';
+
+interface Props {
+  /** Those of one stroke, or all. */
+  readonly rows: readonly TreeRow[];
+  readonly all: readonly TreeRow[];
+  readonly lines: LineBook;
+  readonly survey: string;
+  readonly protocol: ProtocolOptions;
+  readonly cell: Cell | null;
+  readonly onAll: () => void;
+  readonly correcting: string | null;
+  readonly onCorrect: (id: string) => void;
+  readonly nextTag: string;
+  readonly onDid: (done: Done) => void;
+}
+
+const PAGE = 25;
+
+/** The trees of the plot, the last one first: each line can be corrected, struck out and brought back. */
+export const Lines = memo(function Lines(p: Props) {
+  const [shown, setShown] = useState(PAGE);
+  const [open, setOpen] = useState<string | null>(null);
+  const rows = p.rows.slice(Math.max(0, p.rows.length - shown)).reverse();
+  if (p.rows.length === 0) return <p className="py-2 text-plain text-soft">No tree called here yet.</p>;
+  return (
+    <section aria-label="Trees called here">
+      {p.cell && (
+        <p className="flex items-center gap-3 py-1 text-plain">
+          {p.cell.species ?? 'No species'}, class {p.cell.of}:
+          <button type="button" className="chip px-3" onClick={p.onAll}>
+            all trees
+          </button>
+        </p>
+      )}
+      <ul className="divide-y divide-rule" data-lines>
+        {rows.map((row) => (
+          <Line
+            key={row.id}
+            {...p}
+            row={row}
+            open={open === row.id}
+            onOpen={() => {
+              setOpen((o) => (o === row.id ? null : row.id));
+              void bookStore.openAsked(row.id);
+            }}
+          />
+        ))}
+      </ul>
+      {p.rows.length > shown && (
+        <button type="button" className="chip mt-2 px-3" onClick={() => setShown((n) => n + PAGE)}>
+          {Math.min(PAGE, p.rows.length - shown)} more of {p.rows.length}
+        </button>
+      )}
+    </section>
+  );
+});
+
+function Line({ row, open, onOpen, ...p }: Props & { row: TreeRow; open: boolean; onOpen: () => void }) {
+  const { units } = p.protocol;
+  const code = p.lines.context.species.find((s) => s.name === row.species)?.code ?? row.species ?? '?';
+  const doubts = row.struck ? [] : findingsIn(row).filter((f) => f.severity !== 'advice');
+  const taken =
+    doubts.some((f) => f.code === 'tag-taken') || p.all.some((r) => r.id < row.id && r.tag === row.tag && !r.struck && !row.struck);
+  const says = [
+    row.count > 1 && `×${row.count}`,
+    row.dbh === null ? 'no diameter' : `${row.called.includes('diameter') ? '' : 'measured '}${showDiameter(metres(row.dbh), units)}`,
+    row.height !== null && showHeight(metres(row.height), units),
+    row.boards && `${row.boards.count} logs`,
+    row.said.status && row.said.status !== 'alive' && row.said.status.replaceAll('-', ' '),
+    row.struck ? 'struck out' : row.notCounted === 'out' ? 'outside' : row.notCounted === 'too-thin' ? 'too thin' : null,
+    row.onPlot.undecided && 'on the edge',
+    row.wantsHeight && 'wants a height',
+  ].filter(Boolean);
+  const look = row.trouble !== null || doubts.length > 0 || taken;
+  return (
+    <li className={row.id === p.correcting ? 'bg-resin-bg' : undefined}>
+      <button
+        type="button"
+        className={`flex min-h-11 w-full items-center gap-2 text-left text-plain ${row.struck ? 'text-soft line-through' : ''}`}
+        aria-expanded={open}
+        onClick={onOpen}
+        data-line={row.tag}
+      >
+        <span className="figure w-16 shrink-0 truncate">{row.tag}</span>
+        <span className="w-12 shrink-0 truncate font-semibold">{code}</span>
+        <span className="figure min-w-0 flex-1 truncate">{says.join(', ')}</span>
+        {look && (
+          <span
+            className="shrink-0 rounded bg-berry-bg px-1.5 text-small text-berry"
+            title={row.trouble ?? doubts[0]?.what ?? 'Its number is taken'}
+          >
+            look
+          </span>
+        )}
+      </button>
+      {open && <Opened row={row} taken={taken} doubts={doubts.map((f) => `${f.what} ${f.why}`)} {...p} />}
+    </li>
+  );
+}
+
+function Opened({ row, taken, doubts, ...p }: Props & { row: TreeRow; taken: boolean; doubts: readonly string[] }) {
+  const book = bookStore.snapshot().book;
+  const record = book.find('tree', row.id);
+  if (row.struck) {
+    const strike = struckIn(book, row.id).find((s) => s.by.body.entity === row.id);
+    return (
+      <div className="pb-2">
+        <button type="button" className="button" disabled={!strike} onClick={() => strike && TALLY_ACTIONS.bringBack(strike.by.id)}>
+          Bring it back
+        </button>
+      </div>
+    );
+  }
+  return (
+    <div className="flex flex-col gap-2 pb-2">
+      {row.trouble && <p className="text-plain text-berry">{row.trouble}</p>}
+      {doubts.map((d) => (
+        <p key={d} className="text-plain text-berry">
+          {d}
+        </p>
+      ))}
+      {record?.body.called?.typed && (
+        <p className="text-small text-soft">
+          Called: <span className="figure">{record.body.called.typed}</span>
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="button" onClick={() => p.onCorrect(row.id)}>
+          Correct
+        </button>
+        {row.count > 1 ? (
+          <button type="button" className="button" disabled={!record} onClick={() => record && oneOfAlike(record, p.nextTag)}>
+            Make one of {row.count} its own
+          </button>
+        ) : (
+          <Link className="button" href={`/measure?survey=${p.survey}&tree=${row.id}`}>
+            Measure it
+          </Link>
+        )}
+        {taken && record && (
+          <button type="button" className="button" onClick={() => TALLY_ACTIONS.change(record, { ...record.body, tag: p.nextTag })}>
+            Number it {p.nextTag}
+          </button>
+        )}
+        <StrikeOut
+          what={`tree ${row.tag}`}
+          className="button"
+          onStrike={(reason) => {
+            const strike = TALLY_ACTIONS.strikeOut(row.id, reason);
+            p.onDid({ what: 'strike', tree: row.id, version: strike, says: `Tree ${row.tag} is there again` });
+          }}
+        />
+      </div>
+    </div>
+  );
+}

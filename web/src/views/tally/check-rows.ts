@@ -1,0 +1,102 @@
+import type { ProtocolOptions } from '@arbolito/core';
+import type { Book } from '../../book/book';
+import type { CalledWays } from '../../book/called-line';
+import { type JudgedPlot, judgedPlot } from '../../book/on-plot';
+import type { TreeRow } from '../../book/tree-row';
+import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { isEmpty, isHeader, lineOfRow, type SheetRow } from './sheet-model';
+import { type LineBook, meantLine } from './use-line';
+
+/** What a row of a sheet comes to. */
+export type CheckedRow =
+  | { readonly state: 'empty' }
+  | { readonly state: 'wrong'; readonly reason: string }
+  | { readonly state: 'doubt' | 'right'; readonly body: BodyOf<'tree'>; readonly says: string | null };
+
+export interface RowsAround {
+  readonly book: Book;
+  readonly survey: RecordOf<'survey'>;
+  readonly plots: readonly RecordOf<'plot'>[];
+  /** Whether a tree must stand on a plot. */
+  readonly onPlots: boolean;
+  readonly lines: LineBook;
+  readonly protocol: ProtocolOptions;
+  readonly ways: CalledWays;
+  readonly all: readonly TreeRow[];
+  /** The tag a row without one gets on its plot, after those given to rows before it. */
+  readonly tagFor: (plot: string | null, given: ReadonlySet<string>) => string;
+}
+
+/** Checks rows one after another: what goes on from row to row is remembered in between. */
+export class RowChecker {
+  private species: string | null = null;
+  private readonly tags = new Map<string | null, Set<string>>();
+  private readonly judged = new Map<string, JudgedPlot>();
+  private readonly here = new Map<string | null, TreeRow[]>();
+  private readonly byName: ReadonlyMap<string, RecordOf<'plot'> | null>;
+
+  constructor(private readonly a: RowsAround) {
+    const byName = new Map<string, RecordOf<'plot'> | null>();
+    for (const p of a.plots) {
+      const name = p.body.name.trim().toLowerCase();
+      // two of one name are none: nobody could say which
+      byName.set(name, byName.has(name) ? null : p);
+    }
+    this.byName = byName;
+    for (const row of a.all) {
+      if (row.struck) continue;
+      const own = this.here.get(row.plot);
+      if (own) own.push(row);
+      else this.here.set(row.plot, [row]);
+    }
+  }
+
+  check(row: SheetRow): CheckedRow {
+    if (isEmpty(row)) return { state: 'empty' };
+    if (isHeader(row)) return { state: 'wrong', reason: 'This looks like the heading of a table: leave it out.' };
+    const { a } = this;
+    const plot = this.plotOf(row.plot);
+    if (typeof plot === 'string') return { state: 'wrong', reason: plot };
+    const at = plot?.entity ?? null;
+    const given = this.tags.get(at) ?? new Set<string>();
+    this.tags.set(at, given);
+    const here = this.here.get(at) ?? [];
+    const meant = meantLine(lineOfRow(row), {
+      where: { survey: a.survey.entity, plot: at },
+      book: a.lines,
+      protocol: a.protocol,
+      ways: a.ways,
+      last: this.species,
+      tag: a.tagFor(at, given),
+      plot: plot && this.judgedOf(plot),
+      here,
+      all: a.all,
+      correcting: null,
+    });
+    if (!meant.parsed?.ok || !meant.body || !meant.row)
+      return { state: 'wrong', reason: meant.parsed && !meant.parsed.ok ? meant.parsed.reason : 'Nothing is typed.' };
+    const { body } = meant;
+    if (meant.parsed.tree.tag !== null && given.has(body.tag))
+      return { state: 'wrong', reason: `Number ${body.tag} stands twice on this sheet.` };
+    given.add(body.tag);
+    this.species = body.species;
+    const doubt = meant.notes.find((n) => n.severity === 'doubt');
+    return { state: doubt ? 'doubt' : 'right', body, says: doubt?.text ?? meant.notes[0]?.text ?? null };
+  }
+
+  private plotOf(name: string): RecordOf<'plot'> | null | string {
+    const said = name.trim();
+    if (said === '') return this.a.onPlots ? 'On which plot? Its name is wanted.' : null;
+    const found = this.byName.get(said.toLowerCase());
+    if (found === undefined) return `There is no plot “${said}” in this survey.`;
+    return found ?? `Two plots are called “${said}”.`;
+  }
+
+  private judgedOf(plot: RecordOf<'plot'>): JudgedPlot {
+    const known = this.judged.get(plot.entity);
+    if (known) return known;
+    const made = judgedPlot(this.a.survey, plot, this.a.book.find('stratum', plot.body.stratum));
+    this.judged.set(plot.entity, made);
+    return made;
+  }
+}

@@ -1,0 +1,72 @@
+import type { LineBody } from '../../book/called-line';
+import { makeRecord } from '../../book/make-records';
+import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import { bookStore } from '../../field/book-store';
+import { makerNow } from '../../field/device';
+import { hands } from '../../field/hands';
+import { workedOn } from '../../field/plot-time';
+import { savedPreferences } from '../../field/preferences';
+import { signal } from '../../ui/signals';
+
+const maker = () => makerNow(savedPreferences().person);
+/** Told once it is on this device's disk. */
+const keep = (records: readonly AnyRecord[]): Promise<void> => bookStore.keep(records).then(() => signal('kept', hands()));
+
+/** Where a called tree belongs. */
+export interface CalledIn {
+  readonly survey: string;
+  readonly plot: string | null;
+}
+
+/** A tree's record as a line makes it. */
+export const treeOfLine = ({ survey, plot }: CalledIn, tag: string, line: LineBody): BodyOf<'tree'> => ({
+  survey,
+  plot,
+  tag,
+  azimuth: null,
+  distance: null,
+  longitude: null,
+  latitude: null,
+  ...line,
+});
+
+/** What is done in a tally: each makes records and keeps them. */
+export const TALLY_ACTIONS = {
+  /** @returns the record of the new tree */
+  call(where: CalledIn, tag: string, line: LineBody): RecordOf<'tree'> {
+    const record = makeRecord(maker(), 'tree', treeOfLine(where, tag, line));
+    void keep([record as AnyRecord]);
+    if (where.plot) workedOn(where.plot);
+    return record;
+  },
+
+  /** @returns the new version */
+  change(tree: RecordOf<'tree'>, body: BodyOf<'tree'>): RecordOf<'tree'> {
+    const record = makeRecord(maker(), 'tree', body, tree);
+    void keep([record as AnyRecord]);
+    if (body.plot) workedOn(body.plot);
+    return record;
+  },
+
+  /** Takes one version back: of a tree that was only just called nothing is left, of a correction what it replaced. */
+  takeBack(version: string): void {
+    void keep([makeRecord(maker(), 'retraction', { record: version, reason: 'taken back' }) as AnyRecord]);
+  },
+
+  /** @returns the id of the strike-out */
+  strikeOut(tree: string, reason: string): string {
+    const record = makeRecord(maker(), 'strike-out', { entity: tree, reason: reason.trim() || null });
+    void keep([record as AnyRecord]);
+    return record.id;
+  },
+  bringBack(strike: string): void {
+    void keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
+  },
+
+  addPlot(survey: string, name: string): string {
+    const nothing = { stratum: null, longitude: null, latitude: null, slope: null, aspect: null, radius: null, width: null, length: null };
+    const record = makeRecord(maker(), 'plot', { survey, name, ...nothing, basalAreaFactor: null, state: 'found' });
+    void keep([record as AnyRecord]);
+    return record.entity;
+  },
+} as const;

@@ -1,0 +1,84 @@
+import { type LineContext, type ParsedCall, type ProtocolOptions, parseCall, printCall } from '@arbolito/core';
+import { useMemo } from 'react';
+import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody } from '../../book/called-line';
+import { habitsOf, type LineNote, lineNotes } from '../../book/line-checks';
+import { makeRecord } from '../../book/make-records';
+import type { JudgedPlot } from '../../book/on-plot';
+import { rowOfCalled, type TreeRow } from '../../book/tree-row';
+import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { type CalledIn, treeOfLine } from './tally-actions';
+
+/** What lines of a survey are read with. */
+export interface LineBook {
+  readonly context: LineContext;
+  readonly species: readonly RecordOf<'species'>[];
+  /** Ids by code, in small letters. */
+  readonly ids: ReadonlyMap<string, string>;
+  readonly code: (species: string) => string | null;
+}
+export function useLineBook(species: readonly RecordOf<'species'>[], protocol: ProtocolOptions): LineBook {
+  return useMemo(() => {
+    const codes = new Map(species.map((s) => [s.entity, s.body.code]));
+    return {
+      context: lineContext(species, protocol),
+      species,
+      ids: new Map(species.map((s) => [s.body.code.toLowerCase(), s.entity])),
+      code: (id: string) => codes.get(id) ?? null,
+    };
+  }, [species, protocol]);
+}
+
+/** A tree as it is typed again, to be corrected. */
+export const printTree = (body: BodyOf<'tree'>, { context, code }: LineBook): string => printCall(lineOfBody(body, code), context);
+
+/** What the line comes to so far. */
+export interface MeantLine {
+  readonly parsed: ParsedCall | null;
+  /** What would be kept; null while the line can't be read. */
+  readonly body: BodyOf<'tree'> | null;
+  readonly row: TreeRow | null;
+  readonly notes: readonly LineNote[];
+}
+const NOTHING: MeantLine = { parsed: null, body: null, row: null, notes: [] };
+
+/** Whose ids a line has that is not kept: nobody's. */
+const DRAFT = { device: 'draft', person: null, now: new Date(0), newId: () => 'draft' };
+
+export interface LineAround {
+  readonly where: CalledIn;
+  readonly book: LineBook;
+  readonly protocol: ProtocolOptions;
+  readonly ways: CalledWays;
+  /** The species that goes on. */
+  readonly last: string | null;
+  /** The tag that it gets where the line says none. */
+  readonly tag: string;
+  readonly plot: JudgedPlot | null;
+  readonly here: readonly TreeRow[];
+  readonly all: readonly TreeRow[];
+  /** The tree whose line is typed anew. */
+  readonly correcting: RecordOf<'tree'> | null;
+}
+
+/** Reads a line, derives its tree and looks at it. */
+export function meantLine(text: string, { book, protocol, ways, last, plot, where, ...a }: LineAround): MeantLine {
+  if (text.trim() === '') return NOTHING;
+  const parsed = parseCall(text, book.context);
+  if (!parsed.ok) return { ...NOTHING, parsed };
+  const { tree } = parsed;
+  const before = a.correcting;
+  const line = bodyOfLine(tree, text, book.ids, before ? (before.body.species ?? null) : last, ways);
+  const tag = tree.tag ?? before?.body.tag ?? a.tag;
+  const body = before ? corrected(before.body, line, tag) : treeOfLine(where, tag, line);
+  const record = makeRecord(DRAFT, 'tree', body, before ?? undefined, before ? undefined : 'draft');
+  const row = rowOfCalled(record, book.species.find((s) => s.entity === body.species) ?? null, protocol, plot);
+  return { parsed, body, row, notes: lineNotes(row, a.here, habitsOf(a.all), protocol.units) };
+}
+
+export const useMeantLine = (text: string, a: LineAround): MeantLine => {
+  const { where, book, protocol, ways, last, tag, plot, here, all, correcting } = a;
+  return useMemo(
+    () => meantLine(text, { where, book, protocol, ways, last, tag, plot, here, all, correcting }),
+    [text, where, book, protocol, ways, last, tag, plot, here, all, correcting],
+  );
+};

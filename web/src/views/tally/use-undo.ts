@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import type { Book } from '../../book/book';
+import { TALLY_ACTIONS } from './tally-actions';
+
+/** Something that was done here and can be taken back. */
+export interface Done {
+  readonly what: 'call' | 'change' | 'strike';
+  readonly tree: string;
+  /** The version that was made. */
+  readonly version: string;
+  readonly says: string;
+}
+
+/** What was done on this page, the last first. */
+export function useUndo(book: Book) {
+  const [done, setDone] = useState<readonly Done[]>([]);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const did = (d: Done) => {
+    setRefusal(null);
+    setDone((all) => [...all, d]);
+  };
+  /** Takes one thing back, unless somebody went on from it. */
+  const take = (d: Done) => {
+    setDone((all) => all.filter((o) => o.version !== d.version));
+    const now = book.find('tree', d.tree);
+    if (d.what !== 'strike' && now?.id !== d.version) {
+      setRefusal(
+        book.isContested(d.tree)
+          ? 'Another device changed this line at the same time: choose one of the two under its visits.'
+          : `Tree ${now?.body.tag ?? ''} was changed since, here or on another device: it stays as it is now. Correct its line, or strike it out.`,
+      );
+      return;
+    }
+    setRefusal(null);
+    TALLY_ACTIONS.takeBack(d.version);
+  };
+  const undo = () => {
+    const d = done.at(-1);
+    if (d) take(d);
+  };
+  return { did, take, undo, can: done.length > 0, refusal };
+}
