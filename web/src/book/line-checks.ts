@@ -6,6 +6,7 @@ import { findingsIn, type TreeRow } from './tree-row';
 export interface SurveyHabits {
   readonly trees: number;
   /** Metres; null where none has a diameter. */
+  readonly thinnest: number | null;
   readonly thickest: number | null;
   readonly species: ReadonlySet<string>;
   readonly heights: HeightHabit | null;
@@ -20,7 +21,7 @@ export function habitsOf(rows: readonly TreeRow[]): SurveyHabits {
   if (known) return known;
   const species = new Set<string>();
   const both: (readonly [number, number])[] = [];
-  let [trees, thickest] = [0, 0];
+  let [trees, thickest, thinnest] = [0, 0, Infinity];
   const every = Math.max(1, Math.floor(rows.length / (4 * SOME)));
   for (const [i, r] of rows.entries()) {
     if (r.struck || r.out.length > 0) continue;
@@ -28,9 +29,16 @@ export function habitsOf(rows: readonly TreeRow[]): SurveyHabits {
     if (r.species !== null) species.add(r.species);
     if (r.dbh === null) continue;
     if (r.dbh > thickest) thickest = r.dbh;
+    if (r.dbh < thinnest) thinnest = r.dbh;
     if (r.height !== null && i % every === 0) both.push([r.dbh, r.height]);
   }
-  const habits = { trees, thickest: thickest || null, species, heights: heightHabit(both.slice(0, 4 * SOME)) };
+  const habits = {
+    trees,
+    thinnest: thickest > 0 ? thinnest : null,
+    thickest: thickest || null,
+    species,
+    heights: heightHabit(both.slice(0, 4 * SOME)),
+  };
   HABITS.set(rows, habits);
   return habits;
 }
@@ -75,7 +83,12 @@ export function lineNotes(row: TreeRow, here: readonly TreeRow[], habits: Survey
       'much-thicker',
       `Far thicker than any tree of this survey so far (${showDiameter(metres(habits.thickest), units)}): a girth, a slipped decimal point, another unit?`,
     );
-  if (habits.trees >= ENOUGH_SPECIES && row.species !== null && !habits.species.has(row.species))
+  if (
+    habits.trees >= ENOUGH_SPECIES &&
+    row.species !== null &&
+    !habits.species.has(row.species) &&
+    !others.some((r) => r.species === row.species)
+  )
     doubt('new-species', `The first ${row.species} of this survey: is that its code?`);
   if (row.dbh !== null && row.height !== null) {
     const share = habits.heights?.off(metres(row.dbh), metres(row.height)) ?? null;

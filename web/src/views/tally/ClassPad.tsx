@@ -1,5 +1,6 @@
-import type { ProtocolOptions } from '@arbolito/core';
+import { fromMetres, metres } from '@arbolito/core';
 import { memo, useMemo, useRef, useState } from 'react';
+import type { SurveyHabits } from '../../book/line-checks';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { cellOf, type StrokeClasses, type Strokes } from '../../book/strokes';
 import type { RecordOf } from '../../contract/envelope';
@@ -12,38 +13,49 @@ interface Props {
   readonly classes: StrokeClasses;
   readonly codes: SpeciesCodes;
   readonly species: readonly RecordOf<'species'>[];
-  readonly protocol: ProtocolOptions;
+  readonly habits: SurveyHabits;
   readonly onTap: (cell: Cell) => void;
   readonly onTakeBack: (cell: Cell) => void;
 }
 
 const HOLD_MS = 550;
 const COLUMNS = 3;
+/** So many trees show what classes a survey has. */
+const ENOUGH = 20;
 /** Classes that a pad begins with, and how many it keeps beyond the thickest. */
 const AT_FIRST = 12;
 const BEYOND = 3;
 
 /** Species across, classes down: one tap is one tree, a finger that stays takes one back. */
-export const ClassPad = memo(function ClassPad({ strokes, classes, codes, species, protocol, onTap, onTakeBack }: Props) {
+export const ClassPad = memo(function ClassPad({ strokes, classes, codes, species, habits, onTap, onTakeBack }: Props) {
   const [more, setMore] = useState(0);
+  const [thinner, setThinner] = useState(0);
   const [added, setAdded] = useState<readonly string[]>([]);
   const columns = useMemo(() => {
     const called = [...codes.keys()].filter((name): name is string => name !== null);
     const used = savedPreferences().species.flatMap((id) => species.find((s) => s.entity === id)?.body.name ?? []);
-    const first = [...new Set([...called, ...used, ...species.map((s) => s.body.name)])].slice(0, COLUMNS);
-    return [...new Set([...first, ...added])];
+    const usual = [...new Set([...called, ...used, ...species.map((s) => s.body.name)])].slice(0, COLUMNS);
+    return [...new Set([...usual, ...added])];
   }, [codes, species, added]);
-  const { width, names } = classes;
-  const least = Math.max(
-    1,
-    Math.ceil((protocol.smallestDiameter ?? 0) / (classes.unit === 'in' ? 0.0254 : 0.01) / width - (names === 'middle' ? 0.5 : 0)),
-  );
-  const last = Math.max(least + AT_FIRST - 1, Math.round((strokes.classes.at(-1) ?? 0) / width) + BEYOND) + more;
+  const { width, unit, names } = classes;
+  // from the thinnest to the thickest that the survey has, and some more
+  const nth = (m: number | null) => (m === null ? null : Math.floor(fromMetres(metres(m), unit) / width + (names === 'middle' ? 0.5 : 0)));
+  const first = names === 'middle' ? 1 : 0;
+  const usual = Math.max(first, (habits.trees >= ENOUGH ? (nth(habits.thinnest) ?? first) : first) - thinner);
+  const own = strokes.classes[0];
+  const least = own === undefined ? usual : Math.min(usual, Math.round(own / width));
+  const thickest = Math.max(nth(habits.thickest) ?? 0, Math.round((strokes.classes.at(-1) ?? 0) / width));
+  const last = Math.max(least + AT_FIRST - 1, thickest + BEYOND) + more;
   const rows = Array.from({ length: last - least + 1 }, (_, i) => Number(((least + i) * width).toPrecision(12)));
   const others = species.filter((s) => !columns.includes(s.body.name));
   const codeOf = (name: string) => codes.get(name)?.code ?? species.find((s) => s.body.name === name)?.body.code ?? name.slice(0, 3);
   return (
     <div className="tally-classes" data-class-pad>
+      {least > first && (
+        <button type="button" className="chip mb-1 px-3" onClick={() => setThinner((n) => n + 5)}>
+          thinner classes
+        </button>
+      )}
       <table className="w-full table-fixed border-separate border-spacing-1">
         <thead>
           <tr>

@@ -1,4 +1,3 @@
-import type { UnitSystem } from '@arbolito/core';
 import { type ReactNode, useState } from 'react';
 import type { CalledWays } from '../../book/called-line';
 import { setHands, useHands } from '../../field/hands';
@@ -9,7 +8,6 @@ interface Props {
   readonly onWays: (ways: CalledWays) => void;
   readonly range: TagRange | null;
   readonly onRange: (range: TagRange | null) => void;
-  readonly units: UnitSystem;
   readonly byClass: boolean;
 }
 

@@ -1,60 +1,47 @@
 import { type ProtocolOptions, sayCall } from '@arbolito/core';
-import { memo, type RefObject, useState } from 'react';
-import type { SpeciesCodes } from '../../book/plot-scene';
+import { type RefObject, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { DECIMAL } from '../../ui/decimal';
 import { verdictOf } from '../../ui/plot/plot-words';
 import { LinePad } from './LinePad';
-import type { LineBook, MeantLine } from './use-line';
+import type { CalledHere } from './use-called';
+import type { LineBook } from './use-line';
 
 interface Props {
-  readonly text: string;
-  readonly onText: (text: string) => void;
+  readonly called: CalledHere;
   readonly field: RefObject<HTMLInputElement | null>;
-  readonly meant: MeantLine;
   readonly lines: LineBook;
   /** The species that goes on. */
   readonly last: RecordOf<'species'>['body'] | null;
-  readonly codes: SpeciesCodes;
   readonly protocol: ProtocolOptions;
-  /** Whether Enter was pressed on this very line and did not keep it. */
-  readonly asked: boolean;
-  readonly tag: string;
-  readonly correcting: boolean;
-  readonly readBack: string | null;
-  readonly aside: readonly string[];
-  readonly onAside: () => void;
-  readonly onFromAside: (line: string) => void;
-  readonly onKeep: () => void;
-  readonly onLeave: () => void;
-  readonly canUndo: boolean;
-  readonly onUndo: () => void;
+  /** Whether one calls and one records: what was kept is read back large. */
+  readonly pair: boolean;
 }
 
 const coarse = () => typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches;
 
 /** The line: what is typed, what it was understood as, and what is wrong with it. */
-export const LineEntry = memo(function LineEntry(p: Props) {
+export function LineEntry({ called: c, field, lines, last, protocol, pair }: Props) {
   const [letters, setLetters] = useState(() => !coarse());
-  const { meant, protocol } = p;
+  const { meant, text } = c;
+  const correcting = c.correcting !== null;
   const bad = meant.parsed !== null && !meant.parsed.ok;
   const doubts = meant.notes.some((n) => n.severity === 'doubt');
   const type = (signs: string) => {
-    const own = p.field.current;
-    const [from, to] = [own?.selectionStart ?? p.text.length, own?.selectionEnd ?? p.text.length];
+    const own = field.current;
+    const [from, to] = [own?.selectionStart ?? text.length, own?.selectionEnd ?? text.length];
     // a part that begins with a blank needs none after one
-    const lead = signs.startsWith(' ') && (from === 0 || /\s$/.test(p.text.slice(0, from))) ? signs.trimStart() : signs;
-    const next = p.text.slice(0, from) + lead + p.text.slice(to);
-    p.onText(next);
+    const lead = signs.startsWith(' ') && (from === 0 || /\s$/.test(text.slice(0, from))) ? signs.trimStart() : signs;
+    c.type(text.slice(0, from) + lead + text.slice(to));
     requestAnimationFrame(() => own?.setSelectionRange(from + lead.length, from + lead.length));
   };
   return (
     <div className="flex flex-col gap-1.5">
-      {p.aside.length > 0 && (
+      {c.aside.length > 0 && (
         <div className="flex gap-1.5 overflow-x-auto" data-aside>
           <span className="self-center text-small whitespace-nowrap text-soft">To mend:</span>
-          {p.aside.map((line) => (
-            <button key={line} type="button" className="chip figure max-w-56 truncate px-2" onClick={() => p.onFromAside(line)}>
+          {c.aside.map((line) => (
+            <button key={line} type="button" className="chip figure max-w-56 truncate px-2" onClick={() => c.takeUp(line)}>
               {line}
             </button>
           ))}
@@ -63,17 +50,17 @@ export const LineEntry = memo(function LineEntry(p: Props) {
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          p.onKeep();
+          c.keep();
         }}
       >
         <div className="flex items-center gap-2">
           <input
-            ref={p.field}
+            ref={field}
             id="line"
             // biome-ignore lint/a11y/noAutofocus: whoever opens a tally types a line next
             autoFocus
-            aria-label={p.correcting ? `Line of tree ${p.tag}` : 'Line of the next tree'}
-            aria-invalid={bad && p.asked}
+            aria-label={correcting ? `Line of tree ${c.tag}` : 'Line of the next tree'}
+            aria-invalid={bad && c.asked}
             aria-describedby="line-says"
             className="box figure min-w-0 flex-1 border-resin! text-head"
             inputMode={letters ? 'text' : 'none'}
@@ -82,68 +69,69 @@ export const LineEntry = memo(function LineEntry(p: Props) {
             autoCapitalize="none"
             spellCheck={false}
             maxLength={300}
-            placeholder={p.last ? `${p.last.code} …` : 'sp 31.4'}
-            value={p.text}
-            onChange={(e) => p.onText(e.target.value)}
+            placeholder={last ? `${last.code} …` : 'sp 31.4'}
+            value={text}
+            onChange={(e) => c.type(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === 'Escape' && (p.correcting || p.text !== '')) p.onLeave();
-              if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && p.text === '' && p.canUndo) {
+              if (e.key === 'Escape' && (correcting || text !== '')) c.leave();
+              if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && text === '' && c.undo.can) {
                 e.preventDefault();
-                p.onUndo();
+                c.undo.undo();
               }
             }}
           />
-          {p.correcting && (
-            <button type="button" className="chip" onClick={p.onLeave}>
+          {correcting && (
+            <button type="button" className="chip" onClick={c.leave}>
               leave it
             </button>
           )}
         </div>
-        <Says {...p} />
-        {bad && p.asked && (
-          <button type="button" className="chip mt-1 px-3" onClick={p.onAside}>
+        <Says called={c} lines={lines} last={last} protocol={protocol} readBack={pair ? c.said : null} />
+        {bad && c.asked && (
+          <button type="button" className="chip mt-1 px-3" onClick={c.layAside}>
             lay the line aside, go on with the next tree
           </button>
         )}
         <div className="desk:hidden">
           <LinePad
-            species={padSpecies(p.codes, p.lines)}
+            species={lines.context.species}
             decimal={DECIMAL}
             units={protocol.units}
-            ownFields={p.lines.context.ownFields}
-            canUndo={p.canUndo}
+            ownFields={lines.context.ownFields}
+            canUndo={c.undo.can}
             onType={type}
-            onErase={() => p.onText(p.text.slice(0, -1))}
-            onUndo={p.onUndo}
+            onErase={() => c.type(text.slice(0, -1))}
+            onUndo={c.undo.undo}
             onLetters={() => {
               setLetters((now) => !now);
-              p.field.current?.blur();
-              requestAnimationFrame(() => p.field.current?.focus());
+              field.current?.blur();
+              requestAnimationFrame(() => field.current?.focus());
             }}
           />
         </div>
         <div className="mt-1.5 flex gap-2">
-          <button type="submit" className="button button-go min-w-0 flex-1 truncate" disabled={p.text.trim() === ''}>
-            {p.correcting ? `Correct tree ${p.tag}` : doubts && p.asked ? `Keep tree ${p.tag} all the same` : `Tree ${p.tag}`}{' '}
+          <button type="submit" className="button button-go min-w-0 flex-1 truncate" disabled={text.trim() === ''}>
+            {correcting ? `Correct tree ${c.tag}` : doubts && c.asked ? `Keep tree ${c.tag} all the same` : `Tree ${c.tag}`}{' '}
             <span aria-hidden="true">↵</span>
           </button>
-          <button type="button" className="button hidden desk:inline-flex" disabled={!p.canUndo} onClick={p.onUndo}>
+          <button type="button" className="button hidden desk:inline-flex" disabled={!c.undo.can} onClick={c.undo.undo}>
             Undo
           </button>
         </div>
       </form>
     </div>
   );
-});
+}
 
 /** What the line was understood as, and the one thing to do about it. */
-function Says({ meant, lines, last, protocol, asked, readBack, text }: Props) {
+type SaysProps = Pick<Props, 'called' | 'lines' | 'last' | 'protocol'> & { readonly readBack: string | null };
+function Says({ called: { meant, asked, text }, lines, last, protocol, readBack }: SaysProps) {
   const { parsed, row, notes, body } = meant;
   const [worst, ...more] = notes;
   const { inclusion } = row?.onPlot ?? { inclusion: null };
   const place = body?.place ?? null;
-  const called = body?.called?.diameter;
-  const tool = called?.kind === 'exact' && called.tool !== 'estimate' ? 'diameter-tape' : 'estimate';
+  const diameter = body?.called?.diameter;
+  const tool = diameter?.kind === 'exact' && diameter.tool !== 'estimate' ? 'diameter-tape' : 'estimate';
   const verdict = inclusion && place ? verdictOf(inclusion, place, tool, protocol.units) : null;
   const unsaid = row?.onPlot.unsaid ?? null;
   const completing = parsed && !parsed.ok && !asked ? completions(text, lines) : [];
@@ -206,10 +194,4 @@ function hintOf({ context }: LineBook, last: Props['last']): string {
 function completions(text: string, { context }: LineBook) {
   const word = /^\s*(\p{L}[\p{L}\d]*)$/u.exec(text)?.[1]?.toLowerCase();
   return word ? context.species.filter((s) => s.code.toLowerCase().startsWith(word)).slice(0, 6) : [];
-}
-
-/** The species called most first, then the others of the list. */
-function padSpecies(codes: SpeciesCodes, { context }: LineBook) {
-  const rank = new Map([...codes.keys()].map((name, i) => [name, i]));
-  return [...context.species].sort((a, b) => (rank.get(a.name) ?? codes.size) - (rank.get(b.name) ?? codes.size));
 }

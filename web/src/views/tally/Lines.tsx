@@ -159,7 +159,7 @@ function Opened({ row, taken, doubts, ...p }: Props & { row: TreeRow; taken: boo
           className="button"
           onStrike={(reason) => {
             const strike = TALLY_ACTIONS.strikeOut(row.id, reason);
-            p.onDid({ what: 'strike', tree: row.id, version: strike, says: `Tree ${row.tag} is there again` });
+            p.onDid({ what: 'strike', tree: row.id, version: strike });
           }}
         />
       </div>

@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { makeRecord } from '../../book/make-records';
+import { speciesCodes } from '../../book/species-codes';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { bookStore } from '../../field/book-store';
@@ -36,7 +38,8 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
   const book = useBook((s) => s.book);
   const protocol = sheet.head.protocol.options;
   const species = useMemo(() => book.all('species'), [book]);
-  const lines = useLineBook(species, protocol);
+  const codes = useMemo(() => speciesCodes(book, sheet.rows), [book, sheet.rows]);
+  const lines = useLineBook(species, codes, protocol);
   const first = plot?.body.name ?? '';
   const [rows, setRows] = useState<readonly SheetRow[]>(
     () => readJson<readonly SheetRow[]>(draftKey(survey.entity)) ?? [emptyRow(make, first)],
@@ -98,12 +101,13 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
 
   const set = (id: string, cell: SheetCell, value: string) => setRows((now) => now.map((r) => (r.id === id ? { ...r, [cell]: value } : r)));
   const focus = (row: number, cell: SheetCell) =>
-    requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>(`[data-row="${row}"][data-cell="${cell}"]`)?.focus());
+    table.current?.querySelector<HTMLInputElement>(`[data-row="${row}"][data-cell="${cell}"]`)?.focus();
   const onKey = (e: React.KeyboardEvent<HTMLInputElement>, row: SheetRow, cell: SheetCell) => {
     const at = rows.indexOf(row);
     if (e.key === 'Enter') {
       e.preventDefault();
-      if (at === rows.length - 1) setRows((now) => [...now, emptyRow(make, row.plot)]);
+      // the row is there before the next key
+      if (at === rows.length - 1) flushSync(() => setRows((now) => [...now, emptyRow(make, row.plot)]));
       focus(at + 1, e.shiftKey ? cell : 'species');
     } else if (e.key === 'ArrowDown') focus(at + 1, cell);
     else if (e.key === 'ArrowUp') focus(at - 1, cell);

@@ -1,5 +1,6 @@
 import type { LineBody } from '../../book/called-line';
 import { makeRecord } from '../../book/make-records';
+import type { CalledClass } from '../../contract/called';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { makerNow } from '../../field/device';
@@ -19,7 +20,11 @@ export interface CalledIn {
 }
 
 /** A tree's record as a line makes it. */
-export const treeOfLine = ({ survey, plot }: CalledIn, tag: string, line: LineBody): BodyOf<'tree'> => ({
+export const treeOfLine = (
+  { survey, plot }: CalledIn,
+  tag: string,
+  line: Pick<LineBody, 'species' | 'called' | 'note'> & Partial<LineBody>,
+): BodyOf<'tree'> => ({
   survey,
   plot,
   tag,
@@ -33,11 +38,16 @@ export const treeOfLine = ({ survey, plot }: CalledIn, tag: string, line: LineBo
 /** What is done in a tally: each makes records and keeps them. */
 export const TALLY_ACTIONS = {
   /** @returns the record of the new tree */
-  call(where: CalledIn, tag: string, line: LineBody): RecordOf<'tree'> {
-    const record = makeRecord(maker(), 'tree', treeOfLine(where, tag, line));
+  call(body: BodyOf<'tree'>): RecordOf<'tree'> {
+    const record = makeRecord(maker(), 'tree', body);
     void keep([record as AnyRecord]);
-    if (where.plot) workedOn(where.plot);
+    if (body.plot) workedOn(body.plot);
     return record;
+  },
+
+  /** A tree of which only species and class are called. */
+  callClass(where: CalledIn, tag: string, species: string | null, diameter: CalledClass): RecordOf<'tree'> {
+    return this.call(treeOfLine(where, tag, { species, called: { diameter, count: 1 }, note: null }));
   },
 
   /** @returns the new version */

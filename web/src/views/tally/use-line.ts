@@ -4,6 +4,7 @@ import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody } from 
 import { habitsOf, type LineNote, lineNotes } from '../../book/line-checks';
 import { makeRecord } from '../../book/make-records';
 import type { JudgedPlot } from '../../book/on-plot';
+import type { SpeciesCodes } from '../../book/plot-scene';
 import { rowOfCalled, type TreeRow } from '../../book/tree-row';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
 import { type CalledIn, treeOfLine } from './tally-actions';
@@ -16,14 +17,20 @@ export interface LineBook {
   readonly ids: ReadonlyMap<string, string>;
   readonly code: (species: string) => string | null;
 }
-export function useLineBook(species: readonly RecordOf<'species'>[], protocol: ProtocolOptions): LineBook {
+/** @param codes those called most come first wherever they are named */
+export function useLineBook(all: readonly RecordOf<'species'>[], codes: SpeciesCodes, protocol: ProtocolOptions): LineBook {
+  const order = [...codes.keys()].join();
+  const species = useMemo(() => {
+    const rank = new Map(order.split(',').map((name, i) => [name, i]));
+    return all.toSorted((a, b) => (rank.get(a.body.name) ?? rank.size) - (rank.get(b.body.name) ?? rank.size));
+  }, [all, order]);
   return useMemo(() => {
-    const codes = new Map(species.map((s) => [s.entity, s.body.code]));
+    const codeOf = new Map(species.map((s) => [s.entity, s.body.code]));
     return {
       context: lineContext(species, protocol),
       species,
       ids: new Map(species.map((s) => [s.body.code.toLowerCase(), s.entity])),
-      code: (id: string) => codes.get(id) ?? null,
+      code: (id: string) => codeOf.get(id) ?? null,
     };
   }, [species, protocol]);
 }

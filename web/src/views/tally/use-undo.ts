@@ -8,7 +8,6 @@ export interface Done {
   readonly tree: string;
   /** The version that was made. */
   readonly version: string;
-  readonly says: string;
 }
 
 /** What was done on this page, the last first. */

@@ -1,0 +1,178 @@
+import { type ProtocolOptions, sayCall } from '@arbolito/core';
+import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { JudgedPlot } from '../../book/on-plot';
+import { classOfRow, type StrokeClasses } from '../../book/strokes';
+import type { TreeRow } from '../../book/tree-row';
+import type { RecordOf } from '../../contract/envelope';
+import { bookStore } from '../../field/book-store';
+import { hands } from '../../field/hands';
+import { nextTagOn } from '../../field/next-tag';
+import { savedPreferences, savePreferences } from '../../field/preferences';
+import { useBook } from '../../field/use-book';
+import { signal } from '../../ui/signals';
+import { remember, remembered } from './memory';
+import type { Cell } from './Strokes';
+import { TALLY_ACTIONS } from './tally-actions';
+import { type LineBook, printTree, useMeantLine } from './use-line';
+import { type Done, useUndo } from './use-undo';
+
+interface Around {
+  readonly survey: string;
+  readonly plot: RecordOf<'plot'> | null;
+  readonly judged: JudgedPlot | null;
+  readonly protocol: ProtocolOptions;
+  readonly lines: LineBook;
+  readonly classes: StrokeClasses;
+  /** Trees of the plot, struck-out ones too, and of the whole survey. */
+  readonly here: readonly TreeRow[];
+  readonly all: readonly TreeRow[];
+  readonly field: RefObject<HTMLInputElement | null>;
+}
+
+/** What is being called on a plot: the line in the field, the tree whose line is typed anew, what was kept last. */
+export function useCalled({ survey, plot, judged, protocol, lines, classes, here, all, field }: Around) {
+  const book = useBook((s) => s.book);
+  const [memory] = useState(() => remembered(survey));
+  const [ways, setWays] = useState(memory.ways);
+  const [range, setRange] = useState(memory.range);
+  const [text, setText] = useState(memory.text);
+  const [aside, setAside] = useState(memory.aside);
+  const [last, setLast] = useState(memory.species);
+  const [correcting, setCorrecting] = useState<string | null>(null);
+  /** The line as it stood when Enter was refused, or asked for once more. */
+  const [asked, setAsked] = useState<string | null>(null);
+  /** What was kept last, in words, and of which tree. */
+  const [kept, setKept] = useState<{ readonly tree: string; readonly says: string } | null>(null);
+  const undo = useUndo(book);
+  // digits in the field survive a reload, and so do lines laid aside
+  useEffect(
+    () => remember(survey, { text: correcting ? '' : text, aside, ways, range, species: last }),
+    [survey, text, aside, ways, range, last, correcting],
+  );
+
+  const at = plot?.entity ?? null;
+  const where = useMemo(() => ({ survey, plot: at }), [survey, at]);
+  const tag = useMemo(() => nextTagOn(plot?.body.name ?? null, here, all, range), [plot, here, all, range]);
+  const corrected = correcting === null ? null : book.find('tree', correcting);
+  const meant = useMeantLine(text, { where, book: lines, protocol, ways, last, tag, plot: judged, here, all, correcting: corrected });
+
+  const did = (done: Done, says: string) => {
+    undo.did(done);
+    setKept({ tree: done.tree, says });
+    setAsked(null);
+  };
+  const leave = () => {
+    setCorrecting(null);
+    setText('');
+    setAsked(null);
+  };
+
+  const keep = () => {
+    const { parsed, body, notes } = meant;
+    // the tree to be corrected may still be on its way
+    if (parsed === null || (correcting !== null && !corrected)) return;
+    const doubts = notes.some((n) => n.severity === 'doubt');
+    // a line that can't be read stays; a doubt is asked once, and the same line again is kept
+    if (!parsed.ok || body === null || (doubts && asked !== text)) {
+      setAsked(text);
+      return signal('look again', hands());
+    }
+    const name = lines.species.find((s) => s.entity === body.species)?.body.name;
+    const says = `${body.tag}: ${sayCall(parsed.tree, lines.context, name)}`;
+    if (corrected) did({ what: 'change', tree: corrected.entity, version: TALLY_ACTIONS.change(corrected, body).id }, says);
+    else {
+      const made = TALLY_ACTIONS.call(body);
+      did({ what: 'call', tree: made.entity, version: made.id }, says);
+      if (body.species) {
+        setLast(body.species);
+        rememberSpecies(body.species);
+      }
+    }
+    leave();
+  };
+
+  /** One tree of a class, by one tap. */
+  const tap = ({ species: name, of }: Cell) => {
+    const species = name === null ? null : (lines.species.find((s) => s.body.name === name)?.entity ?? null);
+    const { width, unit, names } = classes;
+    const from = names === 'middle' ? Math.max(0, of - width / 2) : of;
+    const made = TALLY_ACTIONS.callClass(where, tag, species, { kind: 'class', from, width, unit });
+    did({ what: 'call', tree: made.entity, version: made.id }, `${tag}: ${name ?? 'no species'}, class ${of} ${unit}`);
+  };
+  /** The last tree of a class is taken back: struck out where it is more than a tap of this page. */
+  const takeBack = ({ species, of }: Cell) => {
+    const tree = here.findLast((r) => !r.struck && r.species === species && classOfRow(r, classes) === of);
+    if (!tree) return;
+    const own = book.find('tree', tree.id);
+    if (own && own.id === own.entity && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.id });
+    else did({ what: 'strike', tree: tree.id, version: TALLY_ACTIONS.strikeOut(tree.id, 'taken back') }, `${tree.tag} struck out`);
+  };
+  const lastTree = kept === null ? null : book.find('tree', kept.tree);
+  const setLogs = (logs: number) => {
+    if (!lastTree?.body.called) return;
+    const version = TALLY_ACTIONS.change(lastTree, { ...lastTree.body, called: { ...lastTree.body.called, logs } });
+    did({ what: 'change', tree: lastTree.entity, version: version.id }, `${lastTree.body.tag}: ${logs} ${logs === 1 ? 'log' : 'logs'}`);
+  };
+
+  const correct = (tree: string) => {
+    setCorrecting(tree);
+    void bookStore.openAsked(tree);
+  };
+  // its line comes into the field once all of it is here, and again where another device changed it meanwhile
+  const held = useBook((s) => correcting !== null && s.held.has(correcting));
+  const version = held ? (corrected?.id ?? null) : null;
+  const now = useRef({ corrected, lines });
+  useLayoutEffect(() => {
+    now.current = { corrected, lines };
+  });
+  useEffect(() => {
+    const { corrected: tree, lines: book } = now.current;
+    if (version === null || !tree) return;
+    setText(printTree(tree.body, book));
+    field.current?.focus();
+  }, [version, field]);
+
+  return {
+    text,
+    type: (next: string) => {
+      setText(next);
+      setKept((k) => k && { ...k, says: '' });
+    },
+    asked: asked === text && text !== '',
+    meant,
+    tag: corrected?.body.tag ?? tag,
+    nextTag: tag,
+    last,
+    correcting: corrected ? correcting : null,
+    correct,
+    keep,
+    leave,
+    tap,
+    takeBack,
+    /** Null where no tree was called since the page was opened. */
+    setLogs: lastTree?.body.called ? setLogs : null,
+    said: kept?.says || null,
+    aside,
+    layAside: () => {
+      setAside((a) => [...a, text]);
+      setText('');
+      setAsked(null);
+    },
+    takeUp: (line: string) => {
+      setAside((a) => a.filter((l) => l !== line));
+      setText(line);
+    },
+    ways,
+    setWays,
+    range,
+    setRange,
+    undo,
+  };
+}
+export type CalledHere = ReturnType<typeof useCalled>;
+
+const RECENT = 8;
+function rememberSpecies(id: string) {
+  const used = savedPreferences().species;
+  if (used[0] !== id) savePreferences({ species: [id, ...used.filter((s) => s !== id)].slice(0, RECENT) });
+}
