@@ -1,9 +1,14 @@
 import { useMemo } from 'react';
-import { Link } from 'wouter';
+import { Link, useLocation } from 'wouter';
 import { type Said, saidOf, unanswered } from '../../book/asked';
+import { countOf } from '../../book/called';
 import { isOut, judgedPlot, onPlot } from '../../book/on-plot';
+import type { RecordOf } from '../../contract/envelope';
+import { tagAfter } from '../../field/tag-after';
 import { useBook } from '../../field/use-book';
+import { sheets } from '../../field/use-sheet';
 import { AskedOfTree } from '../../ui/AskedOfTree';
+import { oneOfAlike } from '../../ui/one-of-alike';
 import type { MeasureModel } from './use-measure';
 
 /** What goes with a tree beside its readings: whether it is in its plot, and what its survey asks of every tree. */
@@ -31,7 +36,37 @@ export default function OfTheTree({ m }: { m: MeasureModel }) {
           </Link>
         </p>
       )}
+      <CalledBefore record={found.record} read={found.inForce.length > 0} />
       <Asked m={m} said={saidOf(found.record.body)} />
+    </div>
+  );
+}
+
+/** What was called of it before it was measured; of several alike one is made its own. */
+function CalledBefore({ record, read }: { record: RecordOf<'tree'>; read: boolean }) {
+  const [, go] = useLocation();
+  const { called, survey, plot, tag } = record.body;
+  if (!called) return null;
+  const count = countOf(called);
+  if (count === 1)
+    return (
+      <p className="text-plain text-soft" data-called>
+        Called{called.typed ? <span className="figure"> {called.typed}</span> : ' by class'}:{' '}
+        {read ? 'what is read took its place.' : 'what is read takes its place, quantity by quantity.'}
+      </p>
+    );
+  const one = async () => {
+    const next = tagAfter(tag);
+    const taken = await sheets().tagTaken(survey, record.entity, plot ?? null, next);
+    const made = oneOfAlike(record, taken?.free ?? next);
+    if (made) go(`/measure?survey=${survey}&tree=${made}`);
+  };
+  return (
+    <div className="border-l-4 border-slate bg-slate-bg p-2 text-plain" data-called>
+      It stands for {count} alike: what is read here would be of none of them.
+      <button type="button" className="chip mt-1 px-3" onClick={() => void one()}>
+        make one its own and measure that
+      </button>
     </div>
   );
 }

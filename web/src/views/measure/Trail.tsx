@@ -106,7 +106,7 @@ function TreeHead({ m }: { m: MeasureModel }) {
           <Product m={m} />
         </Suspense>
       )}
-      {m.tree.found && (m.plot !== null || asksMore(m)) && (
+      {m.tree.found && (m.plot !== null || m.tree.found.record.body.called || asksMore(m)) && (
         <Suspense fallback={null}>
           <OfTheTree m={m} />
         </Suspense>

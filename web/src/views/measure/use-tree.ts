@@ -73,18 +73,22 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   }, [all, stemId, determination]);
 
   // what was called holds until a reading, typed or kept, takes its place; a new visit begins without it
-  const called = useMemo(() => {
+  const withCalled = useMemo(() => {
     const read = (found?.visits ?? []).flatMap((v) => v.inForce);
-    return (readings: readonly Reading[]) => (coming ? [] : asCalled(found?.record.body.called, [...read, ...readings]).readings);
+    return (readings: readonly Reading[]) => {
+      if (coming) return readings;
+      const { readings: called, count } = asCalled(found?.record.body.called, [...read, ...readings]);
+      return count > 1 ? called : [...called, ...readings];
+    };
   }, [found, coming]);
   const input = useCallback(
     (readings: readonly Reading[]): TreeInput => ({
-      readings: [...called(readings), ...readings],
+      readings: withCalled(readings),
       protocol: protocol.options,
       species,
       eyeHeight,
     }),
-    [called, protocol, species, eyeHeight],
+    [withCalled, protocol, species, eyeHeight],
   );
   const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 

@@ -90,6 +90,18 @@ export function OnePlot({ sheet, survey, id }: Props) {
         >
           All {word}s
         </Link>
+        <Link
+          className="inline-flex min-h-11 items-center text-plain underline decoration-edge underline-offset-4"
+          href={`/tally?survey=${survey.entity}&plot=${id}`}
+        >
+          Tally
+        </Link>
+        <Link
+          className="hidden min-h-11 items-center text-plain underline decoration-edge underline-offset-4 desk:inline-flex print:hidden"
+          href={`/trees?survey=${survey.entity}&plot=${id}`}
+        >
+          In the list
+        </Link>
         <button
           type="button"
           className="hidden min-h-11 text-plain underline decoration-edge underline-offset-4 desk:block print:hidden"

@@ -3,10 +3,12 @@ import { flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useR
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'wouter';
 import { isDoubtful, type TreeRow } from '../../book/tree-row';
+import type { PlotState } from '../../contract/kinds/plot';
 import { afterPaint } from '../../field/after-paint';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
 import { mainRuleOf } from '../../ui/log-rules';
+import { STATES } from '../../ui/plot/plot-words';
 import { Sideways } from '../../ui/table';
 import { useToday } from '../../ui/use-today';
 import { columnsOf, type ListedTree } from './columns';
@@ -30,7 +32,14 @@ interface Props {
 /** The trees of a survey with the names of their plots. */
 export function useListed(rows: readonly TreeRow[]): readonly ListedTree[] {
   const book = useBook((s) => s.book);
-  return useMemo(() => rows.map((r) => ({ ...r, plotName: book.find('plot', r.plot)?.body.name ?? '' })), [rows, book]);
+  return useMemo(
+    () =>
+      rows.map((r) => {
+        const plot = book.find('plot', r.plot)?.body;
+        return { ...r, plotName: plot?.name ?? '', plotState: plot?.state ?? '' };
+      }),
+    [rows, book],
+  );
 }
 
 /** The trees of a survey: sorted by any column, chosen by what they are and what they lack. */
@@ -47,7 +56,10 @@ export function List({ t, units, filters, setFilters }: Props) {
     };
   }, []);
   const boards = t.head.sums.total.trees > t.head.sums.total.without.boardFeet;
-  const [species, plots] = useMemo(() => [distinct(rows.map((r) => r.species ?? '')), distinct(rows.map((r) => r.plotName))], [rows]);
+  const [species, plots, states] = useMemo(
+    () => [distinct(rows.map((r) => r.species ?? '')), distinct(rows.map((r) => r.plotName)), distinct(rows.map((r) => r.plotState))],
+    [rows],
+  );
   const rule = mainRuleOf(t.head.protocol.options);
   const products = (t.head.protocol.options.products ?? []).length > 0;
   const columns = useMemo(
@@ -99,6 +111,17 @@ export function List({ t, units, filters, setFilters }: Props) {
             value={filters.plot}
             of={plots}
             set={(v) => setFilters({ ...filters, plot: v })}
+          />
+        )}
+        {states.length > 1 && (
+          <Pick
+            name="State of the plot"
+            all="plots in any state"
+            none="state not said"
+            value={filters.state}
+            of={states}
+            say={(s) => STATES[s as PlotState] ?? s}
+            set={(v) => setFilters({ ...filters, state: v })}
           />
         )}
         <input
@@ -189,10 +212,11 @@ interface PickProps {
   readonly none: string;
   readonly value: string | null;
   readonly of: readonly string[];
+  readonly say?: (value: string) => string;
   readonly set: (value: string | null) => void;
 }
 
-function Pick({ name, all, none, value, of, set }: PickProps) {
+function Pick({ name, all, none, value, of, say = (v) => v, set }: PickProps) {
   // null is every one, and '' those without
   const at = value === null ? -1 : of.indexOf(value);
   return (
@@ -205,7 +229,7 @@ function Pick({ name, all, none, value, of, set }: PickProps) {
       <option value={-1}>{all}</option>
       {of.map((o, i) => (
         <option key={o} value={i}>
-          {o || none}
+          {o ? say(o) : none}
         </option>
       ))}
     </select>

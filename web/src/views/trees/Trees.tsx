@@ -56,14 +56,20 @@ function Carried({ survey: { entity, body } }: { survey: RecordOf<'survey'> }) {
 const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; coming: HowFar | undefined }) {
   const { survey, protocol, withHeight } = t.head;
   const { units } = protocol.options;
-  const [filters, setFilters] = useState(EVERYTHING);
+  const plotAsked = useBook((s) => s.book.find('plot', new URLSearchParams(location.search).get('plot'))?.body.name ?? null);
+  const [filters, setFilters] = useState({ ...EVERYTHING, plot: plotAsked });
   const counted = useMemo(() => t.rows.filter((r) => !r.struck), [t.rows]);
   return (
     <>
       <SurveyTitle survey={survey} protocol={protocol.name}>
-        <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
-          Measure the next tree
-        </Link>
+        <span className="flex flex-wrap gap-2">
+          <Link className="button" href={`/tally?survey=${survey.entity}`}>
+            Tally
+          </Link>
+          <Link className="button button-go" href={`/measure?survey=${survey.entity}`}>
+            Measure the next tree
+          </Link>
+        </span>
       </SurveyTitle>
       {coming && <Coming {...coming} />}
       {t.old && (
@@ -73,7 +79,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
       )}
       {t.rows.length === 0 ? (
         <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
-          No tree is measured yet. The first one needs a diameter, a distance and two sights.
+          No tree is here yet. Call many in the tally, or measure one: it needs a diameter, a distance and two sights.
         </p>
       ) : (
         <>

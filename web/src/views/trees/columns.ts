@@ -17,6 +17,8 @@ import { rulesFrom } from '../../ui/log-rules';
 /** A tree with what it is called: its plot by name. */
 export interface ListedTree extends TreeRow {
   readonly plotName: string;
+  /** How far its plot has come; '' where it has none, or nobody said. */
+  readonly plotState: string;
 }
 
 const column = createColumnHelper<ListedTree>();
@@ -35,7 +37,11 @@ export function columnsOf(
   const number = { meta: 'number' as const, sortUndefined: 'last' as const, sortDescFirst: true };
   const text = { sortingFn: 'alphanumeric' as const };
   const all = [
-    column.accessor('tag', { header: 'Tree', ...text }),
+    column.accessor('tag', {
+      header: 'Tree',
+      ...text,
+      cell: ({ row: { original: r } }) => (r.count > 1 ? `${r.tag} ×${r.count}` : r.tag),
+    }),
     ...(plots ? [column.accessor('plotName', { header: 'Plot', ...text })] : []),
     column.accessor((r) => r.species ?? '', { id: 'species', header: 'Species', ...text }),
     ...(products ? [column.accessor((r) => r.product ?? '', { id: 'product', header: 'Product', ...text })] : []),
@@ -88,8 +94,8 @@ const says = (r: TreeRow): string => r.trouble ?? findingsIn(r)[0]?.what ?? '';
 const largest = ({ stems }: TreeRow) => (stems.length > 0 ? Math.max(...stems.map((s) => s.dbh)) : undefined);
 
 /** One diameter, or each stem's where they stand alone. */
-function diameters({ dbh, apart, stems }: TreeRow, units: UnitSystem): string {
-  if (dbh !== null) return showDiameter(metres(dbh), units);
+function diameters({ dbh, apart, stems, called }: TreeRow, units: UnitSystem): string {
+  if (dbh !== null) return `${called.includes('diameter') ? 'called ' : ''}${showDiameter(metres(dbh), units)}`;
   if (!apart) return '–';
   const each = stems.map((s) => showDiameter(metres(s.dbh), units));
   return each.map((d, i) => (i < each.length - 1 ? d.split(' ')[0] : d)).join(' + ');
