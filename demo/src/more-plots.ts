@@ -3,7 +3,7 @@ import type { Chance } from './random';
 import type { Keeper } from './record-keeper';
 import type { Scene } from './scene';
 import { type Taken, takeReadings } from './take-readings';
-import type { Tract } from './tract';
+import type { CalledInDemo, Tract } from './tract';
 import { growTree, type TrueTree } from './true-tree';
 
 const inRing = (ring: readonly (readonly [number, number])[], [x, y]: readonly [number, number]) => {
@@ -104,7 +104,13 @@ export function treesOfPlots(
   const truth: (TrueTree & { readonly id: string; readonly blunder: 'girth-as-diameter' | null })[] = [];
   const us = PRESETS[scene.preset].options.units === 'us';
   for (const [i, plot] of where.plots.entries()) {
-    if (i + 1 < from || countedOn(tract, i) || tract.states[i + 1]?.state === 'not-reached' || tract.states[i + 1]?.state === 'planned')
+    if (
+      i + 1 < from ||
+      tract.called?.[i + 1] ||
+      countedOn(tract, i) ||
+      tract.states[i + 1]?.state === 'not-reached' ||
+      tract.states[i + 1]?.state === 'planned'
+    )
       continue;
     const centre = tract.centres[i] as readonly [number, number];
     const own = tract.strata[stratumAt(tract, centre)];
@@ -158,6 +164,31 @@ export function treesOfPlots(
     }
   }
   return truth;
+}
+
+/** Trees of a plot that were called and not measured yet. */
+export function callTrees(
+  calls: readonly CalledInDemo[],
+  keeper: Keeper,
+  { survey, plot, species }: { readonly survey: string; readonly plot: string; readonly species: ReadonlyMap<string, string> },
+  tagOf: (tree: number) => string,
+): void {
+  for (const [i, { code, diameter, height, at, count = 1 }] of calls.entries()) {
+    const typed = [code.toLowerCase(), diameter, height, count > 1 ? `x${count}` : null, at ? `@${at[0]} ${at[1]}` : null];
+    keeper.keep('tree', {
+      survey,
+      plot,
+      tag: tagOf(i + 1),
+      species: species.get(code),
+      place: at ? { value: at[1], unit: 'm', along: 'level', to: 'axis', by: 'tape', bearing: at[0] } : null,
+      called: {
+        typed: typed.filter((part) => part != null).join(' '),
+        diameter: { kind: 'exact', value: diameter, unit: 'cm', tool: 'caliper' },
+        ...(height === undefined ? {} : { height: { value: height, unit: 'm', by: 'instrument' } }),
+        count,
+      },
+    });
+  }
 }
 
 /** What is asked of each tree; now and then it was forgotten. */

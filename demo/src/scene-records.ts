@@ -1,5 +1,5 @@
 import { PRESETS } from '@arbolito/core';
-import { inItsCircle, keepStrata, plotBody, treesOfPlots } from './more-plots';
+import { callTrees, inItsCircle, keepStrata, plotBody, treesOfPlots } from './more-plots';
 import { Chance } from './random';
 import { type DemoRecord, Keeper } from './record-keeper';
 import type { Scene } from './scene';
@@ -127,6 +127,10 @@ export function sceneRecords(scene: Scene, chance: Chance, first: number): { rec
       { survey, protocol, species: speciesIds, plots, instruments: { tape, clinometer } },
     );
     truth.push(...others.map((t) => ({ ...t, scene: scene.key })));
+    for (const [number, calls] of Object.entries(tract.called ?? {})) {
+      const plot = plots[Number(number) - 1] as string;
+      callTrees(calls, more, { survey, plot, species: speciesIds }, (n) => tagOf(Number(number), n, ++last));
+    }
   }
   return { records, truth };
 

@@ -1,5 +1,14 @@
 import type { Position, SamplingRule } from '@arbolito/core';
 
+/** A tree as it was called: species by code, diameter in cm, and what else was said. */
+export interface CalledInDemo {
+  readonly code: string;
+  readonly diameter: number;
+  readonly height?: number;
+  readonly at?: readonly [bearing: number, distance: number];
+  readonly count?: number;
+}
+
 /** Where a scene's plots stand, and what lies about them. */
 export interface Tract {
   readonly rule: SamplingRule;
@@ -21,6 +30,8 @@ export interface Tract {
   readonly ground: readonly (readonly [slope: number, downhill: number])[];
   /** What is left to do, by the number of the plot from 1. */
   readonly states: Readonly<Record<number, { readonly state: string; readonly reason?: string }>>;
+  /** Trees that were only called so far, by the number of the plot from 1. */
+  readonly called?: Readonly<Record<number, readonly CalledInDemo[]>>;
   /** Blunders as they happen, by plot and tree on it from 1. */
   readonly faults: Readonly<Record<string, 'decimal-slipped' | 'by-eye' | 'no-species' | 'tag-twice' | 'girth-as-diameter'>>;
 }

@@ -95,7 +95,20 @@ export const UMBRIO_TRACT: Tract = {
     23: { state: 'not-reached', reason: 'wasps in the thicket' },
     31: { state: 'to-redo', reason: 'the tape lay over the wall' },
     35: { state: 'found' },
-    36: { state: 'planned' },
+    36: { state: 'found' },
+  },
+  called: {
+    36: [
+      { code: 'PS', diameter: 34.2, height: 17.5, at: [12, 6.4] },
+      { code: 'PS', diameter: 28.7, at: [48, 5.1] },
+      { code: 'PS', diameter: 41, at: [95, 10.8] },
+      { code: 'FS', diameter: 22.4, height: 14, at: [130, 4.2] },
+      { code: 'PS', diameter: 18, count: 3 },
+      { code: 'QP', diameter: 26.3, at: [211, 7.7] },
+      { code: 'PS', diameter: 36.6, at: [262, 11.9] },
+      { code: 'QP', diameter: 12, count: 2 },
+      { code: 'PS', diameter: 31.4, at: [318, 12.5] },
+    ],
   },
   faults: {
     '7 4': 'by-eye',

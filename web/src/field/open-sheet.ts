@@ -59,6 +59,8 @@ export class OpenSheet {
   private heard = false;
   /** As it was last told to be up to date; null while it is told to be of before. */
   private head: SurveyHead | null = null;
+  /** Whether anything was told of it: what is shown stays until there is something else. */
+  private shown = false;
   private took = 0;
   private closed = false;
 
@@ -170,7 +172,7 @@ export class OpenSheet {
     for await (const part of treesInParts(this.survey)) {
       for (const row of rowsOf(bookOf(base, part), this.survey, base.under)) rows.set(row.id, row);
       if (this.closed) break;
-      if (this.told.size === 0) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
+      if (!this.shown) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
     }
     return rows;
   }
@@ -204,6 +206,7 @@ export class OpenSheet {
     const now = new Map(this.withRows ? rows.map((r) => [r.id, r]) : []);
     const gone = [...this.told.keys()].filter((id) => !now.has(id));
     this.told = now;
+    this.shown = true;
     this.head = old ? null : head;
     this.tell({ head, rows: fresh.slice(0, FIRST), gone, old });
     if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });

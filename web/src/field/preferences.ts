@@ -155,3 +155,13 @@ export function tapeUnits(p: Preferences): { readonly diameter: LengthUnit; read
   const units = UNITS_OF[p.units];
   return { diameter: p.diameterUnit ?? units.diameter, length: p.lengthUnit ?? units.length };
 }
+
+/** So many species are remembered as used last. */
+const RECENT = 12;
+
+/** Species that were used just now, by id: they are offered first from now on. */
+export function speciesUsed(ids: readonly string[]): void {
+  const before = savedPreferences().species;
+  const species = [...new Set([...ids, ...before])].slice(0, RECENT);
+  if (species.join() !== before.join()) savePreferences({ species });
+}

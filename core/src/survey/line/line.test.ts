@@ -91,6 +91,9 @@ describe('a called line', () => {
   it('knows its species by code or by the one beginning', () => {
     expect(read('b 20').species).toBe('be');
     expect(read('sp 20').species).toBe('sp');
+    expect(read('pine 20').species).toBe('sp');
+    // s is the letter of a stump, whatever begins with it
+    expect(read('s 20')).toMatchObject({ species: null, status: 'stump' });
     expect(read('spr 20').species).toBe('spr');
     // a letter that is a mark is the mark
     expect(read('o 20')).toMatchObject({ species: null, crownClass: 'dominant' });
@@ -100,6 +103,7 @@ describe('a called line', () => {
     expect(refused('zz 20')).toMatch(/no code/);
     const twice = { ...metric, species: [...metric.species, { code: 'OK', name: 'Okra' }] };
     expect(refused('ok 20', twice)).toMatch(/Oak and Okra/);
+    expect(read('ok 20', { ...metric, species: [...metric.species, { code: 'OK', name: 'oak' }] }).species).toBe('ok');
     expect(refused('be 20', { ...metric, species: [...metric.species, { code: 'BE', name: 'Birch' }] })).toMatch(/Beech and Birch/);
     expect(
       refused('p 20', {

@@ -103,14 +103,29 @@ function speciesOf(word: string, known: boolean, { species, ...context }: LineCo
   const exact = species.filter((s) => s.code.toLowerCase() === said);
   if (exact.length > 0 && known)
     return markIn([word], { species, ...context }) ? null : { ok: false, reason: `“${word}” is a second species: one tree has one.` };
-  if (exact.length > 1)
+  // two devices may both have added a species: of one name they are one
+  if (new Set(exact.map((s) => s.name.trim().toLowerCase())).size > 1)
     return { ok: false, reason: `“${word}” stands for ${exact.map((s) => s.name).join(' and ')}: give one of them another code.` };
   if (exact[0]) return { ok: true, code: exact[0].code };
   if (named) return { ok: false, reason: `No species has the code “${named[1]}”.` };
   if (known || !/^\p{L}/u.test(word) || markIn([word], { species, ...context })) return null;
-  const begun = species.filter((s) => s.code.toLowerCase().startsWith(said));
-  if (begun.length === 1) return { ok: true, code: (begun[0] as LineContext['species'][number]).code };
-  return begun.length === 0 ? null : { ok: false, reason: `“${word}” may be ${begun.map((s) => `${s.code} ${s.name}`).join(' or ')}.` };
+  // by the first letters of a code, else of a word of a name
+  const byCode = species.filter((s) => s.code.toLowerCase().startsWith(said));
+  const begun =
+    byCode.length > 0
+      ? byCode
+      : species.filter((s) =>
+          s.name
+            .toLowerCase()
+            .split(/\s+/)
+            .some((w) => w.startsWith(said)),
+        );
+  const [first] = begun;
+  if (!first) return null;
+  const one = begun.every((s) => s.code.toLowerCase() === first.code.toLowerCase());
+  return one
+    ? { ok: true, code: first.code }
+    : { ok: false, reason: `“${word}” may be ${begun.map((s) => `${s.code} ${s.name}`).join(' or ')}.` };
 }
 
 function markIn(words: readonly string[], context: LineContext) {

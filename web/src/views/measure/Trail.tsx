@@ -161,7 +161,9 @@ function Tag({ m: { tree, setTree } }: { m: MeasureModel }) {
   if (tree.found && !renaming) {
     return (
       <h2 className="flex min-w-0 flex-1 items-center justify-between gap-2 text-head leading-tight font-bold">
-        <span className="min-w-0 break-all">Tree {tree.tag}</span>
+        <span className="min-w-0">
+          Tree <span className="inline-block max-w-full break-all">{tree.tag}</span>
+        </span>
         <button type="button" className="chip" aria-label={`Rename tree ${tree.tag}`} onClick={() => setRenaming(true)}>
           <Pencil size={18} aria-hidden="true" />
         </button>

@@ -1,8 +1,10 @@
 import type { Finding } from '@arbolito/core';
 import type { Said } from '../../book/asked';
+import { freeCode } from '../../book/free-code';
 import { type Maker, makeRecord } from '../../book/make-records';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
-import { savedPreferences, savePreferences } from '../../field/preferences';
+import { bookStore } from '../../field/book-store';
+import { speciesUsed } from '../../field/preferences';
 import type { Now, Setters } from './now';
 
 interface Doing {
@@ -19,22 +21,22 @@ export interface TreeChange extends Partial<Said> {
   readonly plot?: string | null;
 }
 
-/** So many species are remembered as used last. */
-const RECENT = 8;
-
 /** What is done to the tree itself and to what was read of it, beside reading. */
 export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
   const setTree = (change: TreeChange) => {
     const { found } = now().t;
-    if (change.species)
-      savePreferences({ species: [change.species, ...savedPreferences().species.filter((s) => s !== change.species)].slice(0, RECENT) });
+    if (change.species) speciesUsed([change.species]);
     if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
     else setHand((p) => ({ ...p, ...change }));
   };
 
   /** A species that was not in the book yet, for this tree and all later ones. */
   const addSpecies = (name: string, crown: 'conifer' | 'broad') => {
-    const made = makeRecord(maker(), 'species', { code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: { crown } });
+    const codes = bookStore
+      .snapshot()
+      .book.all('species')
+      .map((s) => s.body.code);
+    const made = makeRecord(maker(), 'species', { code: freeCode(name, codes), name, latin: null, figures: { crown } });
     keep([made as AnyRecord]);
     setTree({ species: made.id });
   };

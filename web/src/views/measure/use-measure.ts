@@ -49,6 +49,8 @@ export function useMeasure() {
   const speciesList = useMemo(() => book.all('species'), [book]);
   const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
   const keptHead = t.last ? settled(t.last) : null;
+  /** Whether anything was read of the tree, at any visit. */
+  const read = (found?.visits.length ?? 0) > 0;
 
   const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
   const { determination, determinations, method } = t;
@@ -108,9 +110,9 @@ export function useMeasure() {
     if (taken && !found && hand.tag === null) setHand((p) => ({ ...p, tag: taken.free }));
   }, [taken, found, hand.tag]);
   useEffect(() => {
-    // an address names a tree of which nothing is read: it is only begun
-    if (loaded && held && hand.at === 'done' && !found) setHand((p) => ({ ...p, at: 'dbh' }));
-  }, [loaded, held, hand.at, found]);
+    // an address names a tree of which nothing is read: it is only begun, or only called
+    if (loaded && held && hand.at === 'done' && !read) setHand((p) => ({ ...p, at: 'dbh' }));
+  }, [loaded, held, hand.at, read]);
   // letters at a number's step are a species
   const named = useMemo(() => (draft && !draft.ok ? speciesNamed(hand.text, speciesList) : null), [draft, hand.text, speciesList]);
   const stopped = useSame({ survey, tree: hand.tree, tag, step: step?.title ?? null, begun: entities.length > 0 });

@@ -1,8 +1,9 @@
 import { type PresetKey, parseLength } from '@arbolito/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { freeCode } from '../../book/free-code';
 import { makeRecord } from '../../book/make-records';
 import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
-import type { AnyRecord, BodyOf } from '../../contract/envelope';
+import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import type { SurveyKind } from '../../contract/kinds/survey';
 import { PersonBody } from '../../contract/records/person';
 import { SpeciesBody } from '../../contract/records/species';
@@ -10,7 +11,7 @@ import { SurveyBody } from '../../contract/records/survey';
 import { validate } from '../../contract/validate';
 import { bookStore } from '../../field/book-store';
 import { makerNow, newId } from '../../field/device';
-import { savedPreferences, savePreferences } from '../../field/preferences';
+import { savedPreferences, savePreferences, speciesUsed } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { checkForm, type FormOf, useContractForm } from '../../ui/contract-form';
 import { Frame } from '../../ui/frame/Frame';
@@ -35,7 +36,7 @@ const speciesIn = (text: string): readonly BodyOf<'species'>[] =>
     .split(/[,;\n]/)
     .map((name) => name.trim())
     .filter(Boolean)
-    .map((name) => ({ code: name.slice(0, 3).toUpperCase(), name, latin: null, figures: {} }));
+    .map((name) => ({ code: freeCode(name, []), name, latin: null, figures: {} }));
 
 function refusedSpecies(text: string): string | null {
   for (const species of speciesIn(text)) {
@@ -117,10 +118,20 @@ export default function NewSurvey() {
       ? null
       : makeRecord(maker, 'protocol', { name: line.name, preset: presetOf(line), options }, undefined, newProtocol);
     const survey = makeRecord(maker, 'survey', body);
-    const known = new Set(book.all('species').map((s) => s.body.name.toLowerCase()));
-    const species = speciesIn(typed.species)
-      .filter((s) => !known.has(s.name.toLowerCase()))
-      .map((s) => makeRecord(maker, 'species', s));
+    const list = book.all('species');
+    const known = new Map(list.map((s) => [s.body.name.toLowerCase(), s.entity]));
+    const codes = list.map((s) => s.body.code);
+    const species: RecordOf<'species'>[] = [];
+    const expected = speciesIn(typed.species).map((s) => {
+      const there = known.get(s.name.toLowerCase());
+      if (there) return there;
+      const code = freeCode(s.name, codes);
+      codes.push(code);
+      const record = makeRecord(maker, 'species', { ...s, code });
+      species.push(record);
+      return record.entity;
+    });
+    speciesUsed(expected);
     const records: AnyRecord[] = [...(made ? [made] : []), survey, ...species];
     const who = checkForm(PersonBody, typed, whoMeasures(line)).body;
     if (who) {

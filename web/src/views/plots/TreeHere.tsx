@@ -4,7 +4,7 @@ import { Link } from 'wouter';
 import type { TreeRow } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
-import { savedPreferences, savePreferences } from '../../field/preferences';
+import { savedPreferences, speciesUsed } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import type { PlotState } from '../../field/use-plot';
 import { sayFar, verdictOf } from '../../ui/plot/plot-words';
@@ -50,7 +50,7 @@ export function TreeHere({ survey, plot, all, protocol, form, meant, onForm, pla
       if (record) PLOT_ACTIONS.placeTree(record, meant.place);
       return onKept(placing.id);
     }
-    if (form.species) savePreferences({ species: [form.species, ...used.filter((s) => s !== form.species)].slice(0, 8) });
+    if (form.species) speciesUsed([form.species]);
     onKept(
       PLOT_ACTIONS.addTree({
         survey: survey.entity,

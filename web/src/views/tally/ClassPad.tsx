@@ -4,7 +4,6 @@ import type { SurveyHabits } from '../../book/line-checks';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { cellOf, type StrokeClasses, type Strokes } from '../../book/strokes';
 import type { RecordOf } from '../../contract/envelope';
-import { savedPreferences } from '../../field/preferences';
 import { StrokeFigure } from '../../ui/StrokeFigure';
 import type { Cell } from './Strokes';
 
@@ -33,8 +32,7 @@ export const ClassPad = memo(function ClassPad({ strokes, classes, codes, specie
   const [added, setAdded] = useState<readonly string[]>([]);
   const columns = useMemo(() => {
     const called = [...codes.keys()].filter((name): name is string => name !== null);
-    const used = savedPreferences().species.flatMap((id) => species.find((s) => s.entity === id)?.body.name ?? []);
-    const usual = [...new Set([...called, ...used, ...species.map((s) => s.body.name)])].slice(0, COLUMNS);
+    const usual = [...new Set([...called, ...species.map((s) => s.body.name)])].slice(0, COLUMNS);
     return [...new Set([...usual, ...added])];
   }, [codes, species, added]);
   const { width, unit, names } = classes;
@@ -51,15 +49,18 @@ export const ClassPad = memo(function ClassPad({ strokes, classes, codes, specie
   const codeOf = (name: string) => codes.get(name)?.code ?? species.find((s) => s.body.name === name)?.body.code ?? name.slice(0, 3);
   return (
     <div className="tally-classes" data-class-pad>
-      {least > first && (
-        <button type="button" className="chip mb-1 px-3" onClick={() => setThinner((n) => n + 5)}>
-          thinner classes
-        </button>
-      )}
       <table className="w-full table-fixed border-separate border-spacing-1">
         <thead>
           <tr>
-            <th className="w-12 text-small font-normal text-soft">{classes.unit}</th>
+            <th className="w-12 text-small font-normal text-soft">
+              {least > first ? (
+                <button type="button" className="chip" aria-label="Thinner classes" onClick={() => setThinner((n) => n + 5)}>
+                  {classes.unit} ↑
+                </button>
+              ) : (
+                classes.unit
+              )}
+            </th>
             {columns.map((name) => (
               <th
                 key={name}

@@ -86,7 +86,7 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
             strokes={strokes}
             classes={classes}
             codes={codes}
-            species={species}
+            species={lines.species}
             habits={habitsOf(sheet.rows)}
             onTap={c.tap}
             onTakeBack={c.takeBack}

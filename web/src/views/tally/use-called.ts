@@ -7,7 +7,7 @@ import type { RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { hands } from '../../field/hands';
 import { nextTagOn } from '../../field/next-tag';
-import { savedPreferences, savePreferences } from '../../field/preferences';
+import { speciesUsed } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { signal } from '../../ui/signals';
 import { remember, remembered } from './memory';
@@ -85,7 +85,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
       did({ what: 'call', tree: made.entity, version: made.id }, says);
       if (body.species) {
         setLast(body.species);
-        rememberSpecies(body.species);
+        speciesUsed([body.species]);
       }
     }
     leave();
@@ -170,9 +170,3 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   };
 }
 export type CalledHere = ReturnType<typeof useCalled>;
-
-const RECENT = 8;
-function rememberSpecies(id: string) {
-  const used = savedPreferences().species;
-  if (used[0] !== id) savePreferences({ species: [id, ...used.filter((s) => s !== id)].slice(0, RECENT) });
-}

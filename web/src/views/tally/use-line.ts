@@ -7,6 +7,7 @@ import type { JudgedPlot } from '../../book/on-plot';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { rowOfCalled, type TreeRow } from '../../book/tree-row';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { savedPreferences } from '../../field/preferences';
 import { type CalledIn, treeOfLine } from './tally-actions';
 
 /** What lines of a survey are read with. */
@@ -17,19 +18,23 @@ export interface LineBook {
   readonly ids: ReadonlyMap<string, string>;
   readonly code: (species: string) => string | null;
 }
-/** @param codes those called most come first wherever they are named */
+/** @param codes those called most come first wherever they are named, then those used last on this device */
 export function useLineBook(all: readonly RecordOf<'species'>[], codes: SpeciesCodes, protocol: ProtocolOptions): LineBook {
   const order = [...codes.keys()].join();
   const species = useMemo(() => {
     const rank = new Map(order.split(',').map((name, i) => [name, i]));
-    return all.toSorted((a, b) => (rank.get(a.body.name) ?? rank.size) - (rank.get(b.body.name) ?? rank.size));
+    const used = savedPreferences().species;
+    const place = (s: RecordOf<'species'>) =>
+      rank.get(s.body.name) ?? rank.size + (used.includes(s.entity) ? used.indexOf(s.entity) : used.length);
+    return all.toSorted((a, b) => place(a) - place(b));
   }, [all, order]);
   return useMemo(() => {
     const codeOf = new Map(species.map((s) => [s.entity, s.body.code]));
     return {
       context: lineContext(species, protocol),
       species,
-      ids: new Map(species.map((s) => [s.body.code.toLowerCase(), s.entity])),
+      // of two with one code the first that is listed
+      ids: new Map(species.toReversed().map((s) => [s.body.code.toLowerCase(), s.entity])),
       code: (id: string) => codeOf.get(id) ?? null,
     };
   }, [species, protocol]);
