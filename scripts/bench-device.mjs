@@ -26,7 +26,7 @@ async function seeding() {
 }
 
 /** A new context that carries such a survey. */
-async function seeded(browser, address, trees) {
+export async function seeded(browser, address, trees) {
   const context = await browser.newContext(phone());
   const page = await context.newPage();
   await page.goto(`${address}/404`);

@@ -14,6 +14,7 @@ ensureBuild();
 const { build } = await import('esbuild');
 const { coldStarts, device, many, phone, quantile, takenAlong } = await import('./bench-device.mjs');
 const { plotRedrawn } = await import('./bench-plot.mjs');
+const { called, pastedRows } = await import('./bench-tally.mjs');
 const { chromium } = await import('@playwright/test');
 const { person } = await import('./test-records.mjs');
 const { withServer } = await import('./with-server.mjs');
@@ -135,6 +136,20 @@ await withServer(async (address) => {
     'a tree added to a plot of 200, from Enter to the frame with it, median',
     `${quantile(redrawn, 0.5).toFixed(0)} ms`,
     'within a frame',
+  );
+  for (const [trees, slowed, hold] of [
+    [1000, 4, 'within a frame'],
+    [100_000, 1, 'under 50 ms'],
+  ]) {
+    const lines = await called(browser, address, trees, { times: 15, slowed });
+    const what = `a line called in a survey of ${many(trees)} trees${slowed > 1 ? `, ${slowed}× slowed` : ''}, from Enter to strokes and totals, median`;
+    add(what, `${quantile(lines, 0.5).toFixed(0)} ms (95th percentile ${quantile(lines, 0.95).toFixed(0)})`, hold);
+  }
+  const { all: checked, longest } = await pastedRows(browser, address);
+  add(
+    '5,000 pasted rows checked; the longest the page stood still',
+    `${(checked / 1000).toFixed(2)} s; ${longest.toFixed(0)} ms`,
+    'under 2 s',
   );
   for (const [trees, hold] of [
     [100, 60],

@@ -10,6 +10,7 @@ import { type Maker, makeRecord } from './make-records';
 import { plotTotals } from './plot-totals';
 import { cellOf, classesBetween, strokeClasses, strokesOf } from './strokes';
 import { sheetOf } from './summary';
+import { treesHere } from './trees-here';
 
 let n = 0;
 const maker: Maker = {
@@ -156,7 +157,7 @@ describe('a called tree', () => {
     const { rows } = cruise(byClass, ['be 16', 'be 16 x11', 'sp 28', 'be 19.5cm', 'sp 28 v']);
     const all = rows()?.rows ?? [];
     const classes = strokeClasses(byClass);
-    const strokes = strokesOf(all, classes);
+    const strokes = strokesOf(treesHere(all, [], new Set()), classes);
     // 19.5 cm lies in the class from 18 to 22; what is vacant is no tree
     expect(strokes.counts.get(cellOf('Scots pine', 28))).toBe(1);
     expect(strokes.counts.get(cellOf('Beech', 20))).toBe(1);
@@ -173,6 +174,43 @@ describe('a called tree', () => {
     expect(plotTotals(all, { kind: 'point', factor: 4, units: 'metric' }).perHectare).toBeCloseTo(4 * 14, 9);
     expect(plotTotals(all, null).perHectare).toBeNull();
   });
+
+  it('is stroked the same whether it was told or is fresh', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            cm: fc.integer({ min: 4, max: 60 }),
+            x: fc.integer({ min: 1, max: 5 }),
+            fresh: fc.boolean(),
+            gone: fc.boolean(),
+            grown: fc.boolean(),
+          }),
+          { maxLength: 20 },
+        ),
+        (list) => {
+          const all =
+            cruise(
+              metric,
+              list.map(({ cm, x }) => `be ${cm} x${x}`),
+            ).rows()?.rows ?? [];
+          const told = all.filter((_, i) => !list[i]?.fresh);
+          // what is fresh is new, or was told otherwise before
+          const other = all.map((r, i) => (list[i]?.grown ? { ...r, dbh: (r.dbh ?? 0) + 0.08 } : r));
+          const fresh = other.filter((_, i) => list[i]?.fresh || list[i]?.grown);
+          const gone = new Set(told.filter((r) => list[all.indexOf(r)]?.gone && !list[all.indexOf(r)]?.grown).map((r) => r.id));
+          const here = treesHere(told, fresh, gone);
+          const truth = other.filter((r) => !gone.has(r.id));
+          expect(here.all).toEqual(truth);
+          const classes = strokeClasses(metric);
+          const strokes = strokesOf(here, classes);
+          const plain = strokesOf(treesHere(truth, [], new Set()), classes);
+          expect(strokes.classes).toEqual(plain.classes);
+          for (const [cell, count] of strokes.counts) expect(count).toBe(plain.counts.get(cell) ?? 0);
+        },
+      ),
+      { numRuns: 60 },
+    ));
 
   it('passes through its record unchanged, and a correction keeps what a line can’t say', () => {
     const { trees, bodyOf } = cruise(metric, ['sp 31.4 17 @40 8.2 d c g2 -10% !forked']);

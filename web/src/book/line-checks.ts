@@ -1,6 +1,7 @@
 import { type HeightHabit, heightHabit, metres, metresPerLength, showDiameter, showHeight, type UnitSystem } from '@arbolito/core';
 import { isOut } from './on-plot';
 import { findingsIn, type TreeRow } from './tree-row';
+import { onceOf, type TreesHere } from './trees-here';
 
 /** What a survey's trees are like so far, to hold a line against. */
 export interface SurveyHabits {
@@ -15,10 +16,7 @@ export interface SurveyHabits {
 /** So many heights say what all of them would. */
 const SOME = 400;
 
-/** Looked through once for the same rows. */
-export function habitsOf(rows: readonly TreeRow[]): SurveyHabits {
-  const known = HABITS.get(rows);
-  if (known) return known;
+export const habitsOf = onceOf((rows): SurveyHabits => {
   const species = new Set<string>();
   const both: (readonly [number, number])[] = [];
   let [trees, thickest, thinnest] = [0, 0, Infinity];
@@ -32,17 +30,25 @@ export function habitsOf(rows: readonly TreeRow[]): SurveyHabits {
     if (r.dbh < thinnest) thinnest = r.dbh;
     if (r.height !== null && i % every === 0) both.push([r.dbh, r.height]);
   }
-  const habits = {
+  return {
     trees,
     thinnest: thickest > 0 ? thinnest : null,
     thickest: thickest || null,
     species,
     heights: heightHabit(both.slice(0, 4 * SOME)),
   };
-  HABITS.set(rows, habits);
-  return habits;
-}
-const HABITS = new WeakMap<readonly TreeRow[], SurveyHabits>();
+});
+
+/** Trees by tag, and those that stand somewhere. */
+const byTag = onceOf((rows) => {
+  const found = new Map<string, TreeRow[]>();
+  for (const row of rows) {
+    const tag = row.tag.trim().toLowerCase();
+    found.set(tag, [...(found.get(tag) ?? []), row]);
+  }
+  return found;
+});
+const placed = onceOf((rows) => rows.filter((r) => r.onPlot.at !== null));
 
 /** What is said of a line before it is kept. */
 export interface LineNote {
@@ -63,19 +69,23 @@ const ONE_TREE = 0.2;
 /**
  * What looks wrong about a called tree, while the person still stands there; the gravest first.
  * @param row of the tree, as it would be kept
- * @param here the other trees of its plot
+ * @param here the trees of its plot
  * @param habits of its survey
  */
-export function lineNotes(row: TreeRow, here: readonly TreeRow[], habits: SurveyHabits, units: UnitSystem): readonly LineNote[] {
+export function lineNotes(row: TreeRow, here: TreesHere, habits: SurveyHabits, units: UnitSystem): readonly LineNote[] {
   const notes: LineNote[] = [];
   const doubt = (code: string, text: string) => notes.push({ code, severity: 'doubt', text });
   const said = (code: string, text: string) => notes.push({ code, severity: 'said', text });
-  const others = here.filter((r) => r.id !== row.id && !r.struck);
+  const isOther = (r: TreeRow) => r.id !== row.id && !r.struck;
+  const fresh = here.fresh.filter(isOther);
+  const isStill = (r: TreeRow) => isOther(r) && !here.replaced.has(r.id);
+  const tag = row.tag.trim().toLowerCase();
   if (row.trouble !== null) doubt('trouble', row.trouble);
-  if (others.some((r) => r.tag.trim().toLowerCase() === row.tag.trim().toLowerCase()))
+  if ((byTag(here.told).get(tag) ?? []).some(isStill) || fresh.some((r) => r.tag.trim().toLowerCase() === tag))
     doubt('tag-taken', `Tree ${row.tag} is there already on this plot: it wants another number.`);
   const { at, unsaid } = row.onPlot;
-  const twin = at && others.find((r) => r.onPlot.at && Math.hypot(r.onPlot.at.x - at.x, r.onPlot.at.y - at.y) < ONE_TREE);
+  const isAt = (r: TreeRow) => at !== null && r.onPlot.at !== null && Math.hypot(r.onPlot.at.x - at.x, r.onPlot.at.y - at.y) < ONE_TREE;
+  const twin = at && (fresh.find(isAt) ?? placed(here.told).find((r) => isAt(r) && isStill(r)));
   if (twin) doubt('place-taken', `Tree ${twin.tag} stands there already: is it called twice?`);
   for (const f of findingsIn(row)) if (f.severity !== 'advice') doubt(f.code, `${f.what} ${f.why}`);
   if (habits.trees >= ENOUGH && habits.thickest !== null && row.dbh !== null && row.dbh > MUCH_THICKER * habits.thickest)
@@ -87,7 +97,7 @@ export function lineNotes(row: TreeRow, here: readonly TreeRow[], habits: Survey
     habits.trees >= ENOUGH_SPECIES &&
     row.species !== null &&
     !habits.species.has(row.species) &&
-    !others.some((r) => r.species === row.species)
+    !fresh.some((r) => r.species === row.species)
   )
     doubt('new-species', `The first ${row.species} of this survey: is that its code?`);
   if (row.dbh !== null && row.height !== null) {

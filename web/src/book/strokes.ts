@@ -1,5 +1,6 @@
 import { diameterClass, fromMetres, type LengthUnit, metres, type ProtocolOptions } from '@arbolito/core';
 import type { TreeRow } from './tree-row';
+import type { TreesHere } from './trees-here';
 
 /** The classes in which strokes are made: a survey's own, else usual ones of its units. */
 export interface StrokeClasses {
@@ -28,23 +29,45 @@ export interface Strokes {
 export const cellOf = (species: string | null, of: number): string => `${of} ${species ?? ''}`;
 
 /** The strokes of trees that count, struck-out ones left out. */
-export function strokesOf(rows: readonly TreeRow[], classes: StrokeClasses): Strokes {
-  const counts = new Map<string, number>();
-  const there = new Set<number>();
-  let without = 0;
-  for (const row of rows) {
-    if (row.struck || row.notCounted !== null) continue;
-    const of = classOfRow(row, classes);
-    if (of === null) {
-      without += row.count;
-      continue;
-    }
-    there.add(of);
-    const cell = cellOf(row.species, of);
-    counts.set(cell, (counts.get(cell) ?? 0) + row.count);
+export function strokesOf({ told, fresh, replaced }: TreesHere, classes: StrokeClasses): Strokes {
+  const base = toldStrokes(told, classes);
+  if (fresh.length === 0 && replaced.size === 0) return strokesFrom(base);
+  const counted: Counted = { counts: new Map(base.counts), without: base.without };
+  if (replaced.size > 0) for (const row of told) if (replaced.has(row.id)) stroke(counted, row, classes, -1);
+  for (const row of fresh) stroke(counted, row, classes, 1);
+  return strokesFrom(counted);
+}
+
+interface Counted {
+  readonly counts: Map<string, number>;
+  without: number;
+}
+function stroke(counted: Counted, row: TreeRow, classes: StrokeClasses, sign: 1 | -1): void {
+  if (row.struck || row.notCounted !== null) return;
+  const of = classOfRow(row, classes);
+  if (of === null) {
+    counted.without += sign * row.count;
+    return;
   }
+  const cell = cellOf(row.species, of);
+  counted.counts.set(cell, (counted.counts.get(cell) ?? 0) + sign * row.count);
+}
+function strokesFrom({ counts, without }: Counted): Strokes {
+  const there = new Set<number>();
+  for (const [cell, count] of counts) if (count > 0) there.add(Number.parseFloat(cell));
   return { classes: [...there].sort((a, b) => a - b), counts, without };
 }
+
+/** Counts are whole: what is added to a list that was counted once never drifts. */
+function toldStrokes(told: readonly TreeRow[], classes: StrokeClasses): Counted {
+  const known = TOLD.get(told);
+  if (known?.classes === classes) return known.counted;
+  const counted: Counted = { counts: new Map(), without: 0 };
+  for (const row of told) stroke(counted, row, classes, 1);
+  TOLD.set(told, { classes, counted });
+  return counted;
+}
+const TOLD = new WeakMap<readonly TreeRow[], { readonly classes: StrokeClasses; readonly counted: Counted }>();
 
 /** All classes from the thinnest to the thickest that is there, so that gaps are seen. */
 export function classesBetween(classes: readonly number[], { width }: StrokeClasses): readonly number[] {

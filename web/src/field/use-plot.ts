@@ -4,6 +4,7 @@ import type { Book } from '../book/book';
 import { type JudgedPlot, judgedPlot } from '../book/on-plot';
 import { groundOf, type PlotGround } from '../book/plot-scene';
 import { rowsOfTrees, type TreeRow } from '../book/tree-row';
+import { onceOf, type TreesHere, treesHere } from '../book/trees-here';
 import { byId } from '../book/versions';
 import type { RecordOf } from '../contract/envelope';
 import { useBook } from './use-book';
@@ -27,7 +28,7 @@ export function usePlot(sheet: SheetState, id: string | null): PlotState | null 
   const owner = book.find('survey', sheet.head.survey.entity);
   const judged = useMemo(() => (record ? judgedPlot(owner, record, stratum) : null), [owner, record, stratum]);
   const ground = useMemo(() => (record && owner ? groundOf(owner, record, stratum) : null), [owner, record, stratum]);
-  const all = useTreesOn(sheet, id);
+  const { all } = useTreesOn(sheet, id);
   const rows = useMemo(() => all.filter((r) => !r.struck), [all]);
   return useMemo(
     () => (record && judged && ground ? { record, stratum, judged, ground, rows } : null),
@@ -40,7 +41,7 @@ export function usePlot(sheet: SheetState, id: string | null): PlotState | null 
  * worked out of them is overlaid with the trees that this page holds: what was kept a moment ago is there at once.
  * @param plot its id; null for the trees of a survey without plots
  */
-export function useTreesOn(sheet: SheetState, plot: string | null): readonly TreeRow[] {
+export function useTreesOn(sheet: SheetState, plot: string | null): TreesHere {
   const book = useBook((s) => s.book);
   const held = useBook((s) => s.held);
   const survey = sheet.head.survey.entity;
@@ -48,37 +49,42 @@ export function useTreesOn(sheet: SheetState, plot: string | null): readonly Tre
   const worked = useRef<Worked>(new Map());
   const told = useMemo(() => byPlot(sheet.rows).get(plot) ?? NONE, [sheet.rows, plot]);
   return useMemo(() => {
-    const own = new Map(told.map((r) => [r.id, r]));
+    const fresh: TreeRow[] = [];
+    const gone = new Set<string>();
     for (const id of held) {
       const record = book.find('tree', id);
       if (record?.body.survey !== survey || (record.body.plot ?? null) !== plot) {
         // moved elsewhere or taken back; two versions of one tree are for a person to decide, and listed as they were told
-        if (record !== null || !book.isContested(id)) own.delete(id);
+        if (record !== null || !book.isContested(id)) gone.add(id);
         continue;
       }
       const row = heldRow(book, survey, record, options, worked.current);
-      const known = own.get(id);
-      if (row) own.set(id, { ...row, among: known?.among ?? row.among, wantsHeight: known?.wantsHeight ?? row.wantsHeight });
+      const known = byIds(told).get(id);
+      if (row && (!known || known.from === '' || !sameFigures(known, row)))
+        fresh.push({ ...row, among: known?.among ?? row.among, wantsHeight: known?.wantsHeight ?? row.wantsHeight });
     }
-    return [...own.values()].sort(byId);
+    return treesHere(told, fresh.sort(byId), gone);
   }, [told, book, held, survey, plot, options]);
 }
 const NONE: readonly TreeRow[] = [];
 
-/** The trees of each plot, looked through once however often they are asked for. */
-function byPlot(rows: readonly TreeRow[]): ReadonlyMap<string | null, readonly TreeRow[]> {
-  const known = GROUPS.get(rows);
-  if (known) return known;
+const byIds = onceOf((rows) => new Map(rows.map((r) => [r.id, r])));
+
+/** Whether what was told of a tree is what this page makes of it: all but what its survey's other trees say. */
+const sameFigures = (told: TreeRow, own: TreeRow): boolean =>
+  told === own || JSON.stringify({ ...told, ...UNTOLD }) === JSON.stringify({ ...own, ...UNTOLD });
+const UNTOLD = { among: [], wantsHeight: false, from: '' };
+
+/** The trees of each plot. */
+const byPlot = onceOf((rows): ReadonlyMap<string | null, readonly TreeRow[]> => {
   const groups = new Map<string | null, TreeRow[]>();
   for (const row of rows) {
     const group = groups.get(row.plot);
     if (group) group.push(row);
     else groups.set(row.plot, [row]);
   }
-  GROUPS.set(rows, groups);
   return groups;
-}
-const GROUPS = new WeakMap<readonly TreeRow[], ReadonlyMap<string | null, readonly TreeRow[]>>();
+});
 
 /** Rows by tree, with what each follows from: of a day's trees on one page only the last one is worked out. */
 type Worked = Map<string, { readonly of: readonly unknown[]; readonly row: TreeRow }>;

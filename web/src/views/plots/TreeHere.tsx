@@ -2,6 +2,7 @@ import { type ProtocolOptions, sayBearing, type UnitSystem } from '@arbolito/cor
 import { useState } from 'react';
 import { Link } from 'wouter';
 import type { TreeRow } from '../../book/tree-row';
+import { treesHere } from '../../book/trees-here';
 import type { RecordOf } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
 import { savedPreferences, speciesUsed } from '../../field/preferences';
@@ -32,7 +33,7 @@ const BY: Readonly<Record<PlacedBy, string>> = { tape: 'tape', laser: 'laser', u
 export function TreeHere({ survey, plot, all, protocol, form, meant, onForm, placing, onKept, onLeave }: Props) {
   const { units } = protocol;
   const book = useBook((s) => s.book);
-  const proposed = nextTagOn(plot.record.body.name, plot.rows, all);
+  const proposed = nextTagOn(plot.record.body.name, treesHere(plot.rows, [], new Set()), all);
   const [tag, setTag] = useState<string | null>(null);
   const own = (tag ?? proposed).trim();
   const taken = placing === null && plot.rows.some((r) => r.tag === own);

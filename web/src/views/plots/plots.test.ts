@@ -4,6 +4,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { sheetOf } from '../../book/summary';
+import type { TreeRow } from '../../book/tree-row';
+import { treesHere } from '../../book/trees-here';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
 import { verdictOf } from '../../ui/plot/plot-words';
@@ -81,20 +83,21 @@ describe('in or out, in words', () => {
 });
 
 describe('tags on plots', () => {
-  const tree = (tag: string, plot = 'p') => ({ id: tag, tag, plot });
+  const tree = (tag: string, plot = 'p') => ({ id: tag, tag, plot }) as unknown as TreeRow;
+  const next = (plot: string, own: readonly TreeRow[], all: readonly TreeRow[]) => nextTagOn(plot, treesHere([...own], [], new Set()), all);
   it('go on from the last of the plot, and begin with its name', () => {
-    expect(nextTagOn('7', [], [tree('3·01', 'o')])).toBe('7·01');
-    expect(nextTagOn('7', [tree('7·08'), tree('7·09')], [tree('7·08'), tree('7·09')])).toBe('7·10');
+    expect(next('7', [], [tree('3·01', 'o')])).toBe('7·01');
+    expect(next('7', [tree('7·08'), tree('7·09')], [tree('7·08'), tree('7·09')])).toBe('7·10');
   });
   it('are numbered through where the survey does', () => {
     const all = [tree('1', 'a'), tree('9', 'b'), tree('4', 'c')];
-    expect(nextTagOn('7', [], all)).toBe('10');
+    expect(next('7', [], all)).toBe('10');
   });
   it('never give one that is there', () =>
     fc.assert(
       fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 30 }), { maxLength: 20 }), (numbers) => {
         const own = numbers.map((n) => tree(`7·${String(n).padStart(2, '0')}`));
-        expect(own.map((t) => t.tag)).not.toContain(nextTagOn('7', own, own));
+        expect(own.map((t) => t.tag)).not.toContain(next('7', own, own));
       }),
     ));
 });

@@ -6,7 +6,6 @@ import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { bookStore } from '../../field/book-store';
 import { makerNow, newId, readJson, writeJson } from '../../field/device';
-import { nextTagOn } from '../../field/next-tag';
 import { savedPreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
@@ -64,9 +63,6 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
   useEffect(() => {
     if (still) return;
     let here = true;
-    const names = new Map(plots.map((p) => [p.entity, p.body.name]));
-    const byPlot = new Map<string | null, { id: string; tag: string; plot: string | null }[]>();
-    for (const r of all) byPlot.set(r.plot, [...(byPlot.get(r.plot) ?? []), r]);
     const checker = new RowChecker({
       book,
       survey,
@@ -76,10 +72,7 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
       protocol,
       ways,
       all,
-      tagFor: (at, given) => {
-        const own = [...(byPlot.get(at) ?? []), ...[...given].map((tag) => ({ id: tag, tag, plot: at }))];
-        return nextTagOn(at === null ? null : (names.get(at) ?? ''), own, all, range);
-      },
+      range,
     });
     const found = new Map<string, CheckedRow>();
     const work = (from: number) => {

@@ -5,6 +5,7 @@ import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
 import { speciesCodes } from '../../book/species-codes';
 import { classOfRow, strokeClasses, strokesOf } from '../../book/strokes';
+import { treesIn } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { useHands } from '../../field/hands';
 import { useBook } from '../../field/use-book';
@@ -39,22 +40,22 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const protocol = sheet.head.protocol.options;
   const at = record?.entity ?? null;
   const plot = usePlot(sheet, at);
-  const all = useTreesOn(sheet, at);
-  const here = useMemo(() => all.filter((r) => !r.struck), [all]);
+  const trees = useTreesOn(sheet, at);
+  const { all } = trees;
   const [cell, setCell] = useState<Cell | null>(null);
   const { pair } = useHands();
   const field = useRef<HTMLInputElement>(null);
 
   const species = useMemo(() => book.all('species'), [book]);
-  const codes = useMemo(() => speciesCodes(book, sheet.rows.length > 0 ? sheet.rows : here), [book, sheet.rows, here]);
+  const codes = useMemo(() => speciesCodes(book, sheet.rows.length > 0 ? sheet.rows : all), [book, sheet.rows, all]);
   const lines = useLineBook(species, codes, protocol);
   const classes = useMemo(() => strokeClasses(protocol), [protocol]);
   const judged = plot?.judged ?? null;
-  const c = useCalled({ survey: survey.entity, plot: record, judged, protocol, lines, classes, here: all, all: sheet.rows, field });
+  const c = useCalled({ survey: survey.entity, plot: record, judged, protocol, lines, classes, here: trees, all: sheet.rows, field });
 
-  const strokes = useMemo(() => strokesOf(here, classes), [here, classes]);
-  const totals = useMemo(() => plotTotals(here, plot?.ground.rule ?? null), [here, plot]);
-  const wanted = useMemo(() => here.filter((r) => r.wantsHeight).length, [here]);
+  const strokes = useMemo(() => strokesOf(trees, classes), [trees, classes]);
+  const totals = useMemo(() => plotTotals(all, plot?.ground.rule ?? null), [all, plot]);
+  const wanted = useMemo(() => treesIn(all.filter((r) => r.wantsHeight && !r.struck)), [all]);
   const next = useMemo(() => (record ? nextPlotOf(book.partsOf(survey.entity, 'plot'), record) : null), [book, survey, record]);
   const inHand = c.meant.row;
   const scene = useMemo(() => {

@@ -3,7 +3,10 @@ import type { Book } from '../../book/book';
 import type { CalledWays } from '../../book/called-line';
 import { type JudgedPlot, judgedPlot } from '../../book/on-plot';
 import type { TreeRow } from '../../book/tree-row';
+import { type TreesHere, treesHere } from '../../book/trees-here';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
+import { nextTagOn, type TagRange } from '../../field/next-tag';
+import { tagAfter } from '../../field/tag-after';
 import { isEmpty, isHeader, lineOfRow, type SheetRow } from './sheet-model';
 import { type LineBook, meantLine } from './use-line';
 
@@ -23,16 +26,20 @@ export interface RowsAround {
   readonly protocol: ProtocolOptions;
   readonly ways: CalledWays;
   readonly all: readonly TreeRow[];
-  /** The tag a row without one gets on its plot, after those given to rows before it. */
-  readonly tagFor: (plot: string | null, given: ReadonlySet<string>) => string;
+  /** The numbers this device gives; null where it has no range. */
+  readonly range: TagRange | null;
 }
+
+const NOBODY = treesHere([], [], new Set());
 
 /** Checks rows one after another: what goes on from row to row is remembered in between. */
 export class RowChecker {
   private species: string | null = null;
   private readonly tags = new Map<string | null, Set<string>>();
   private readonly judged = new Map<string, JudgedPlot>();
-  private readonly here = new Map<string | null, TreeRow[]>();
+  private readonly here = new Map<string | null, TreesHere>();
+  /** The next free number: of each plot, or of all where the survey numbers them through. */
+  private readonly next = new Map<string, string>();
   private readonly byName: ReadonlyMap<string, RecordOf<'plot'> | null>;
 
   constructor(private readonly a: RowsAround) {
@@ -43,12 +50,13 @@ export class RowChecker {
       byName.set(name, byName.has(name) ? null : p);
     }
     this.byName = byName;
+    const groups = new Map<string | null, TreeRow[]>();
     for (const row of a.all) {
-      if (row.struck) continue;
-      const own = this.here.get(row.plot);
+      const own = groups.get(row.plot);
       if (own) own.push(row);
-      else this.here.set(row.plot, [row]);
+      else groups.set(row.plot, [row]);
     }
+    for (const [plot, rows] of groups) this.here.set(plot, treesHere(rows, [], new Set()));
   }
 
   check(row: SheetRow): CheckedRow {
@@ -60,14 +68,15 @@ export class RowChecker {
     const at = plot?.entity ?? null;
     const given = this.tags.get(at) ?? new Set<string>();
     this.tags.set(at, given);
-    const here = this.here.get(at) ?? [];
+    const here = this.here.get(at) ?? NOBODY;
+    const tag = this.tagFor(plot, here, given);
     const meant = meantLine(lineOfRow(row), {
       where: { survey: a.survey.entity, plot: at },
       book: a.lines,
       protocol: a.protocol,
       ways: a.ways,
       last: this.species,
-      tag: a.tagFor(at, given),
+      tag,
       plot: plot && this.judgedOf(plot),
       here,
       all: a.all,
@@ -79,9 +88,18 @@ export class RowChecker {
     if (meant.parsed.tree.tag !== null && given.has(body.tag))
       return { state: 'wrong', reason: `Number ${body.tag} stands twice on this sheet.` };
     given.add(body.tag);
+    if (body.tag === tag) this.next.set(/^\d+$/.test(tag) ? '' : (at ?? ''), tagAfter(tag));
     this.species = body.species;
     const doubt = meant.notes.find((n) => n.severity === 'doubt');
     return { state: doubt ? 'doubt' : 'right', body, says: doubt?.text ?? meant.notes[0]?.text ?? null };
+  }
+
+  private tagFor(plot: RecordOf<'plot'> | null, here: TreesHere, given: ReadonlySet<string>): string {
+    const first = nextTagOn(plot?.body.name ?? null, here, this.a.all, this.a.range);
+    const counted = /^\d+$/.test(first) ? '' : (plot?.entity ?? '');
+    let tag = this.next.get(counted) ?? first;
+    while (given.has(tag) || here.told.some((t) => t.tag === tag)) tag = tagAfter(tag);
+    return tag;
   }
 
   private plotOf(name: string): RecordOf<'plot'> | null | string {

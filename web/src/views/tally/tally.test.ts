@@ -5,11 +5,16 @@ import { Book } from '../../book/book';
 import { lineContext, USUAL_WAYS } from '../../book/called-line';
 import { type Maker, makeRecord } from '../../book/make-records';
 import { sheetOf } from '../../book/summary';
+import type { TreeRow } from '../../book/tree-row';
+import { treesHere } from '../../book/trees-here';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
-import { nextTagOn } from '../../field/next-tag';
+import { nextTagOn, type TagRange } from '../../field/next-tag';
 import { type CheckedRow, RowChecker } from './check-rows';
 import { CELLS, cellsOf, emptyRow, isEmpty, isHeader, lineOfRow, pasted, type SheetRow } from './sheet-model';
 import { type LineBook, meantLine } from './use-line';
+
+/** Trees as they were told, none of them newer. */
+const here = (rows: readonly TreeRow[]) => treesHere([...rows], [], new Set());
 
 let n = 0;
 const id = () => `01900000-0000-7000-8000-${String(++n).padStart(12, '0')}`;
@@ -146,21 +151,8 @@ function cruise(options: ProtocolOptions, trees: readonly { readonly d: number; 
     code: (s) => kinds.find((k) => k.entity === s)?.body.code ?? null,
   };
   const rows = sheetOf(book, survey.entity)?.rows ?? [];
-  const checker = (tagFor?: (plot: string | null, given: ReadonlySet<string>) => string) =>
-    new RowChecker({
-      book,
-      survey,
-      plots,
-      onPlots: true,
-      lines,
-      protocol: options,
-      ways: USUAL_WAYS,
-      all: rows,
-      tagFor:
-        tagFor ??
-        ((at, given) =>
-          nextTagOn('1', [...rows.filter((r) => r.plot === at), ...[...given].map((tag) => ({ id: tag, tag, plot: at }))], rows)),
-    });
+  const checker = () =>
+    new RowChecker({ book, survey, plots, onPlots: true, lines, protocol: options, ways: USUAL_WAYS, all: rows, range: null });
   const notes = (text: string) => {
     const [plot] = plots as [RecordOf<'plot'>];
     const around = {
@@ -172,7 +164,7 @@ function cruise(options: ProtocolOptions, trees: readonly { readonly d: number; 
       tag: '900',
       plot: null,
     };
-    return meantLine(text, { ...around, here: rows.filter((r) => r.plot === plot.entity), all: rows, correcting: null }).notes.map(
+    return meantLine(text, { ...around, here: here(rows.filter((r) => r.plot === plot.entity)), all: rows, correcting: null }).notes.map(
       (note) => note.code,
     );
   };
@@ -249,22 +241,24 @@ describe('a line is held against', () => {
 });
 
 describe('numbers from a range', () => {
-  const tree = (tag: string) => ({ id: tag, tag, plot: 'p' });
+  const tree = (tag: string) => ({ id: tag, tag, plot: 'p' }) as unknown as TreeRow;
+  const next = (plot: string | null, own: readonly TreeRow[], all: readonly TreeRow[], range: TagRange | null = null) =>
+    nextTagOn(plot, here(own), all, range);
   it('go on within it, whatever another device gives', () => {
     const both = [tree('1'), tree('2'), tree('51'), tree('52')];
-    expect(nextTagOn('7', both, both, { from: 1, to: 50 })).toBe('3');
-    expect(nextTagOn('7', both, both, { from: 51, to: 99 })).toBe('53');
-    expect(nextTagOn('7', both, both)).toBe('53');
+    expect(next('7', both, both, { from: 1, to: 50 })).toBe('3');
+    expect(next('7', both, both, { from: 51, to: 99 })).toBe('53');
+    expect(next('7', both, both)).toBe('53');
     const named = [tree('7·01'), tree('7·51')];
-    expect(nextTagOn('7', named, named, { from: 1, to: 50 })).toBe('7·02');
-    expect(nextTagOn('7', named, named, { from: 51, to: 99 })).toBe('7·52');
-    expect(nextTagOn('7', [], [], { from: 51, to: 99 })).toBe('7·51');
+    expect(next('7', named, named, { from: 1, to: 50 })).toBe('7·02');
+    expect(next('7', named, named, { from: 51, to: 99 })).toBe('7·52');
+    expect(next('7', [], [], { from: 51, to: 99 })).toBe('7·51');
   });
   it('go past all that are there once it is used up, and begin anew where there is no plot', () => {
     const all = [tree('1'), tree('2'), tree('3')];
-    expect(nextTagOn('7', all, all, { from: 1, to: 3 })).toBe('4');
-    expect(nextTagOn(null, [], [])).toBe('1');
-    expect(nextTagOn(null, [tree('A 1')], [tree('A 1')])).toBe('A 2');
+    expect(next('7', all, all, { from: 1, to: 3 })).toBe('4');
+    expect(next(null, [], [])).toBe('1');
+    expect(next(null, [tree('A 1')], [tree('A 1')])).toBe('A 2');
   });
   it('of two devices are never the same, in any order of what comes from the other', () =>
     fc.assert(
@@ -273,14 +267,14 @@ describe('numbers from a range', () => {
           { from: 1, to: 50 },
           { from: 51, to: 100 },
         ];
-        const seen: { id: string; tag: string; plot: string }[][] = [[], []];
+        const seen: TreeRow[][] = [[], []];
         const given: string[] = [];
         for (const [second, meet] of steps) {
           const of = second ? 1 : 0;
           const own = seen[of] as (typeof seen)[number];
-          const tag = nextTagOn('7', own, own, ranges[of]);
+          const tag = next('7', own, own, ranges[of]);
           given.push(tag);
-          own.push(tree(tag) as never);
+          own.push(tree(tag));
           if (meet) seen[0] = seen[1] = [...new Map([...(seen[0] ?? []), ...(seen[1] ?? [])].map((t) => [t.tag, t])).values()];
           if (meet) seen[1] = [...(seen[0] ?? [])];
         }

@@ -3,6 +3,7 @@ import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState }
 import type { JudgedPlot } from '../../book/on-plot';
 import { classOfRow, type StrokeClasses } from '../../book/strokes';
 import type { TreeRow } from '../../book/tree-row';
+import type { TreesHere } from '../../book/trees-here';
 import type { RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { hands } from '../../field/hands';
@@ -24,7 +25,7 @@ interface Around {
   readonly lines: LineBook;
   readonly classes: StrokeClasses;
   /** Trees of the plot, struck-out ones too, and of the whole survey. */
-  readonly here: readonly TreeRow[];
+  readonly here: TreesHere;
   readonly all: readonly TreeRow[];
   readonly field: RefObject<HTMLInputElement | null>;
 }
@@ -101,7 +102,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   };
   /** The last tree of a class is taken back: struck out where it is more than a tap of this page. */
   const takeBack = ({ species, of }: Cell) => {
-    const tree = here.findLast((r) => !r.struck && r.species === species && classOfRow(r, classes) === of);
+    const tree = here.all.findLast((r) => !r.struck && r.species === species && classOfRow(r, classes) === of);
     if (!tree) return;
     const own = book.find('tree', tree.id);
     if (own && own.id === own.entity && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.id });

@@ -6,6 +6,7 @@ import { makeRecord } from '../../book/make-records';
 import type { JudgedPlot } from '../../book/on-plot';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { rowOfCalled, type TreeRow } from '../../book/tree-row';
+import type { TreesHere } from '../../book/trees-here';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
 import { savedPreferences } from '../../field/preferences';
 import { type CalledIn, treeOfLine } from './tally-actions';
@@ -66,7 +67,7 @@ export interface LineAround {
   /** The tag that it gets where the line says none. */
   readonly tag: string;
   readonly plot: JudgedPlot | null;
-  readonly here: readonly TreeRow[];
+  readonly here: TreesHere;
   readonly all: readonly TreeRow[];
   /** The tree whose line is typed anew. */
   readonly correcting: RecordOf<'tree'> | null;

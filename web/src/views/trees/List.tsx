@@ -167,6 +167,7 @@ export function List({ t, units, filters, setFilters }: Props) {
                         href={`/measure?survey=${survey}&tree=${row.id}`}
                       >
                         {row.original.tag}
+                        {row.original.count > 1 && ` ×${row.original.count}`}
                       </Link>
                     </th>
                   ) : column.id === 'says' ? (

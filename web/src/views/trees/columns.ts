@@ -37,11 +37,7 @@ export function columnsOf(
   const number = { meta: 'number' as const, sortUndefined: 'last' as const, sortDescFirst: true };
   const text = { sortingFn: 'alphanumeric' as const };
   const all = [
-    column.accessor('tag', {
-      header: 'Tree',
-      ...text,
-      cell: ({ row: { original: r } }) => (r.count > 1 ? `${r.tag} ×${r.count}` : r.tag),
-    }),
+    column.accessor('tag', { header: 'Tree', ...text }),
     ...(plots ? [column.accessor('plotName', { header: 'Plot', ...text })] : []),
     column.accessor((r) => r.species ?? '', { id: 'species', header: 'Species', ...text }),
     ...(products ? [column.accessor((r) => r.product ?? '', { id: 'product', header: 'Product', ...text })] : []),
