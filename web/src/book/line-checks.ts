@@ -48,6 +48,16 @@ const byTag = onceOf((rows) => {
   }
   return found;
 });
+/** Whether an earlier tree of a plot has the tag of this one. */
+export function tagIsTaken(row: TreeRow, { told, fresh, replaced }: TreesHere): boolean {
+  const tag = row.tag.trim().toLowerCase();
+  const before = (r: TreeRow) => r.id < row.id && !r.struck;
+  return (
+    !row.struck &&
+    ((byTag(told).get(tag) ?? []).some((r) => before(r) && !replaced.has(r.id)) ||
+      fresh.some((r) => before(r) && r.tag.trim().toLowerCase() === tag))
+  );
+}
 const placed = onceOf((rows) => rows.filter((r) => r.onPlot.at !== null));
 
 /** What is said of a line before it is kept. */

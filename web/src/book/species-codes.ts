@@ -1,15 +1,21 @@
-import type { Book } from './book';
+import type { RecordOf } from '../contract/envelope';
 import type { SpeciesCodes } from './plot-scene';
 import type { TreeRow } from './tree-row';
+import { onceOf } from './trees-here';
 
 /** How many inks there are for species; the rest share the last one. */
 const INKS = 5;
 
-/** Letters for each species of a survey, the commonest first in the first ink. */
-export function speciesCodes(book: Book, rows: readonly Pick<TreeRow, 'species' | 'count'>[]): SpeciesCodes {
+const countsOf = onceOf((rows): ReadonlyMap<string | null, number> => {
   const counts = new Map<string | null, number>();
   for (const { species, count } of rows) counts.set(species, (counts.get(species) ?? 0) + count);
-  const codes = new Map(book.all('species').map((s) => [s.body.name, s.body.code]));
+  return counts;
+});
+
+/** Letters for each species of a survey, the commonest first in the first ink. */
+export function speciesCodes(list: readonly RecordOf<'species'>[], rows: readonly TreeRow[]): SpeciesCodes {
+  const counts = countsOf(rows);
+  const codes = new Map(list.map((s) => [s.body.name, s.body.code]));
   const byCount = [...counts].sort((a, b) => Number(a[0] === null) - Number(b[0] === null) || b[1] - a[1]);
   return new Map(
     byCount.map(([species], i) => [

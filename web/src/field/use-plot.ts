@@ -60,7 +60,7 @@ export function useTreesOn(sheet: SheetState, plot: string | null): TreesHere {
       }
       const row = heldRow(book, survey, record, options, worked.current);
       const known = byIds(told).get(id);
-      if (row && (!known || known.from === '' || !sameFigures(known, row)))
+      if (row && (!known || !sameFigures(known, row)))
         fresh.push({ ...row, among: known?.among ?? row.among, wantsHeight: known?.wantsHeight ?? row.wantsHeight });
     }
     return treesHere(told, fresh.sort(byId), gone);
@@ -70,9 +70,15 @@ const NONE: readonly TreeRow[] = [];
 
 const byIds = onceOf((rows) => new Map(rows.map((r) => [r.id, r])));
 
-/** Whether what was told of a tree is what this page makes of it: all but what its survey's other trees say. */
-const sameFigures = (told: TreeRow, own: TreeRow): boolean =>
-  told === own || JSON.stringify({ ...told, ...UNTOLD }) === JSON.stringify({ ...own, ...UNTOLD });
+/** Whether what was told of a tree is what this page makes of it: all but what its survey's other trees say. Compared once. */
+function sameFigures(told: TreeRow, own: TreeRow): boolean {
+  const known = COMPARED.get(own);
+  if (known?.told === told) return known.same;
+  const same = JSON.stringify({ ...told, ...UNTOLD }) === JSON.stringify({ ...own, ...UNTOLD });
+  COMPARED.set(own, { told, same });
+  return same;
+}
+const COMPARED = new WeakMap<TreeRow, { readonly told: TreeRow; readonly same: boolean }>();
 const UNTOLD = { among: [], wantsHeight: false, from: '' };
 
 /** The trees of each plot. */

@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import type { CalledWays } from '../../book/called-line';
 import { setHands, useHands } from '../../field/hands';
 import type { TagRange } from '../../field/next-tag';
@@ -17,7 +17,7 @@ const TO = { axis: 'to the pith', bark: 'to the bark' } as const;
 const BY = { tape: 'tape', laser: 'laser', ultrasonic: 'ultrasonic', paces: 'paces', eye: 'by eye' } as const;
 
 /** How called values are read, which numbers this device gives, and whether one calls and one records. */
-export function Crew({ ways, onWays, range, onRange, byClass }: Props) {
+export const Crew = memo(function Crew({ ways, onWays, range, onRange, byClass }: Props) {
   const { pair } = useHands();
   const pick = <K extends 'tool' | 'along' | 'to' | 'by'>(name: string, key: K, of: Readonly<Record<CalledWays[K], string>>) => (
     <label className="flex flex-col gap-0.5 text-small text-soft">
@@ -51,7 +51,7 @@ export function Crew({ ways, onWays, range, onRange, byClass }: Props) {
       </div>
     </details>
   );
-}
+});
 
 const Row = ({ children }: { children: ReactNode }) => <div className="flex items-end">{children}</div>;
 

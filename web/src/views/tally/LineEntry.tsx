@@ -1,5 +1,5 @@
 import { type ProtocolOptions, sayCall } from '@arbolito/core';
-import { type RefObject, useState } from 'react';
+import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { DECIMAL } from '../../ui/decimal';
 import { verdictOf } from '../../ui/plot/plot-words';
@@ -35,6 +35,21 @@ export function LineEntry({ called: c, field, lines, last, protocol, pair }: Pro
     c.type(text.slice(0, from) + lead + text.slice(to));
     requestAnimationFrame(() => own?.setSelectionRange(from + lead.length, from + lead.length));
   };
+  // the pad is not drawn again at every key
+  const now = useRef({ type, c });
+  useLayoutEffect(() => {
+    now.current = { type, c };
+  });
+  const [keys] = useState(() => ({
+    onType: (signs: string) => now.current.type(signs),
+    onErase: () => now.current.c.type(now.current.c.text.slice(0, -1)),
+    onUndo: () => now.current.c.undo.undo(),
+    onLetters: () => {
+      setLetters((on) => !on);
+      field.current?.blur();
+      requestAnimationFrame(() => field.current?.focus());
+    },
+  }));
   return (
     <div className="flex flex-col gap-1.5">
       {c.aside.length > 0 && (
@@ -99,14 +114,7 @@ export function LineEntry({ called: c, field, lines, last, protocol, pair }: Pro
             units={protocol.units}
             ownFields={lines.context.ownFields}
             canUndo={c.undo.can}
-            onType={type}
-            onErase={() => c.type(text.slice(0, -1))}
-            onUndo={c.undo.undo}
-            onLetters={() => {
-              setLetters((now) => !now);
-              field.current?.blur();
-              requestAnimationFrame(() => field.current?.focus());
-            }}
+            {...keys}
           />
         </div>
         <div className="mt-1.5 flex gap-2">

@@ -1,8 +1,10 @@
-import { metres, type ProtocolOptions, showDiameter, showHeight } from '@arbolito/core';
-import { memo, useState } from 'react';
+import { metres, type ProtocolOptions, showDiameter, showHeight, type UnitSystem } from '@arbolito/core';
+import { memo, useCallback, useState } from 'react';
 import { Link } from 'wouter';
+import { tagIsTaken } from '../../book/line-checks';
 import { struckIn } from '../../book/struck';
 import { findingsIn, type TreeRow } from '../../book/tree-row';
+import type { TreesHere } from '../../book/trees-here';
 import { bookStore } from '../../field/book-store';
 import { oneOfAlike } from '../../ui/one-of-alike';
 import { StrikeOut } from '../../ui/StrikeOut';
@@ -14,12 +16,12 @@ import type { Done } from './use-undo';
 interface Props {
   /** Those of one stroke, or all. */
   readonly rows: readonly TreeRow[];
-  readonly all: readonly TreeRow[];
+  readonly here: TreesHere;
   readonly lines: LineBook;
   readonly survey: string;
   readonly protocol: ProtocolOptions;
   readonly cell: Cell | null;
-  readonly onAll: () => void;
+  readonly onCell: (cell: Cell | null) => void;
   readonly correcting: string | null;
   readonly onCorrect: (id: string) => void;
   readonly nextTag: string;
@@ -29,50 +31,66 @@ interface Props {
 const PAGE = 25;
 
 /** The trees of the plot, the last one first: each line can be corrected, struck out and brought back. */
-export const Lines = memo(function Lines(p: Props) {
+export const Lines = memo(function Lines({ cell, onCell, rows: all, ...p }: Props) {
   const [shown, setShown] = useState(PAGE);
   const [open, setOpen] = useState<string | null>(null);
-  const rows = p.rows.slice(Math.max(0, p.rows.length - shown)).reverse();
-  if (p.rows.length === 0) return <p className="py-2 text-plain text-soft">No tree called here yet.</p>;
+  const onOpen = useCallback((id: string) => {
+    setOpen((o) => (o === id ? null : id));
+    void bookStore.openAsked(id);
+  }, []);
+  const rows = all.slice(Math.max(0, all.length - shown)).reverse();
+  const codes = new Map(p.lines.context.species.map((s) => [s.name, s.code]));
+  if (all.length === 0) return <p className="py-2 text-plain text-soft">No tree called here yet.</p>;
   return (
     <section aria-label="Trees called here">
-      {p.cell && (
+      {cell && (
         <p className="flex items-center gap-3 py-1 text-plain">
-          {p.cell.species ?? 'No species'}, class {p.cell.of}:
-          <button type="button" className="chip px-3" onClick={p.onAll}>
+          {cell.species ?? 'No species'}, class {cell.of}:
+          <button type="button" className="chip px-3" onClick={() => onCell(null)}>
             all trees
           </button>
         </p>
       )}
       <ul className="divide-y divide-rule" data-lines>
-        {rows.map((row) => (
-          <Line
-            key={row.id}
-            {...p}
-            row={row}
-            open={open === row.id}
-            onOpen={() => {
-              setOpen((o) => (o === row.id ? null : row.id));
-              void bookStore.openAsked(row.id);
-            }}
-          />
-        ))}
+        {rows.map((row) => {
+          const taken = tagIsTaken(row, p.here);
+          return (
+            <li key={row.id} className={row.id === p.correcting ? 'bg-resin-bg' : undefined}>
+              <Line
+                row={row}
+                code={row.species === null ? '?' : (codes.get(row.species) ?? row.species)}
+                units={p.protocol.units}
+                taken={taken}
+                open={open === row.id}
+                onOpen={onOpen}
+              />
+              {open === row.id && <Opened row={row} taken={taken} {...p} />}
+            </li>
+          );
+        })}
       </ul>
-      {p.rows.length > shown && (
+      {all.length > shown && (
         <button type="button" className="chip mt-2 px-3" onClick={() => setShown((n) => n + PAGE)}>
-          {Math.min(PAGE, p.rows.length - shown)} more of {p.rows.length}
+          {Math.min(PAGE, all.length - shown)} more of {all.length}
         </button>
       )}
     </section>
   );
 });
 
-function Line({ row, open, onOpen, ...p }: Props & { row: TreeRow; open: boolean; onOpen: () => void }) {
-  const { units } = p.protocol;
-  const code = p.lines.context.species.find((s) => s.name === row.species)?.code ?? row.species ?? '?';
-  const doubts = row.struck ? [] : findingsIn(row).filter((f) => f.severity !== 'advice');
-  const taken =
-    doubts.some((f) => f.code === 'tag-taken') || p.all.some((r) => r.id < row.id && r.tag === row.tag && !r.struck && !row.struck);
+const doubtsOf = (row: TreeRow) => (row.struck ? [] : findingsIn(row).filter((f) => f.severity !== 'advice'));
+
+interface LineProps {
+  readonly row: TreeRow;
+  readonly code: string;
+  readonly units: UnitSystem;
+  /** Whether an earlier tree has its number. */
+  readonly taken: boolean;
+  readonly open: boolean;
+  readonly onOpen: (id: string) => void;
+}
+const Line = memo(function Line({ row, code, units, taken, open, onOpen }: LineProps) {
+  const doubts = doubtsOf(row);
   const says = [
     row.count > 1 && `×${row.count}`,
     row.dbh === null ? 'no diameter' : `${row.called.includes('diameter') ? '' : 'measured '}${showDiameter(metres(row.dbh), units)}`,
@@ -83,34 +101,31 @@ function Line({ row, open, onOpen, ...p }: Props & { row: TreeRow; open: boolean
     row.onPlot.undecided && 'on the edge',
     row.wantsHeight && 'wants a height',
   ].filter(Boolean);
-  const look = row.trouble !== null || doubts.length > 0 || taken;
   return (
-    <li className={row.id === p.correcting ? 'bg-resin-bg' : undefined}>
-      <button
-        type="button"
-        className={`flex min-h-11 w-full items-center gap-2 text-left text-plain ${row.struck ? 'text-soft line-through' : ''}`}
-        aria-expanded={open}
-        onClick={onOpen}
-        data-line={row.tag}
-      >
-        <span className="figure w-16 shrink-0 truncate">{row.tag}</span>
-        <span className="w-12 shrink-0 truncate font-semibold">{code}</span>
-        <span className="figure min-w-0 flex-1 truncate">{says.join(', ')}</span>
-        {look && (
-          <span
-            className="shrink-0 rounded bg-berry-bg px-1.5 text-small text-berry"
-            title={row.trouble ?? doubts[0]?.what ?? 'Its number is taken'}
-          >
-            look
-          </span>
-        )}
-      </button>
-      {open && <Opened row={row} taken={taken} doubts={doubts.map((f) => `${f.what} ${f.why}`)} {...p} />}
-    </li>
+    <button
+      type="button"
+      className={`flex min-h-11 w-full items-center gap-2 text-left text-plain ${row.struck ? 'text-soft line-through' : ''}`}
+      aria-expanded={open}
+      onClick={() => onOpen(row.id)}
+      data-line={row.tag}
+    >
+      <span className="figure w-16 shrink-0 truncate">{row.tag}</span>
+      <span className="w-12 shrink-0 truncate font-semibold">{code}</span>
+      <span className="figure min-w-0 flex-1 truncate">{says.join(', ')}</span>
+      {(row.trouble !== null || doubts.length > 0 || taken) && (
+        <span
+          className="shrink-0 rounded bg-berry-bg px-1.5 text-small text-berry"
+          title={row.trouble ?? doubts[0]?.what ?? 'Its number is taken'}
+        >
+          look
+        </span>
+      )}
+    </button>
   );
-}
+});
 
-function Opened({ row, taken, doubts, ...p }: Props & { row: TreeRow; taken: boolean; doubts: readonly string[] }) {
+type OpenedProps = Omit<Props, 'rows' | 'cell' | 'onCell'> & { readonly row: TreeRow; readonly taken: boolean };
+function Opened({ row, taken, ...p }: OpenedProps) {
   const book = bookStore.snapshot().book;
   const record = book.find('tree', row.id);
   if (row.struck) {
@@ -126,11 +141,14 @@ function Opened({ row, taken, doubts, ...p }: Props & { row: TreeRow; taken: boo
   return (
     <div className="flex flex-col gap-2 pb-2">
       {row.trouble && <p className="text-plain text-berry">{row.trouble}</p>}
-      {doubts.map((d) => (
-        <p key={d} className="text-plain text-berry">
-          {d}
+      {doubtsOf(row).map((f) => (
+        <p key={f.code} className="text-plain text-berry">
+          {f.what} {f.why}
         </p>
       ))}
+      {taken && !doubtsOf(row).some((f) => f.code === 'tag-taken') && (
+        <p className="text-plain text-berry">Another tree here has its number.</p>
+      )}
       {record?.body.called?.typed && (
         <p className="text-small text-soft">
           Called: <span className="figure">{record.body.called.typed}</span>

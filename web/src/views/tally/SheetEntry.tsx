@@ -37,7 +37,7 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
   const book = useBook((s) => s.book);
   const protocol = sheet.head.protocol.options;
   const species = useMemo(() => book.all('species'), [book]);
-  const codes = useMemo(() => speciesCodes(book, sheet.rows), [book, sheet.rows]);
+  const codes = useMemo(() => speciesCodes(species, sheet.rows), [species, sheet.rows]);
   const lines = useLineBook(species, codes, protocol);
   const first = plot?.body.name ?? '';
   const [rows, setRows] = useState<readonly SheetRow[]>(

@@ -1,5 +1,5 @@
 import { metresPerLength } from '@arbolito/core';
-import { useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { habitsOf } from '../../book/line-checks';
 import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
@@ -47,7 +47,9 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const field = useRef<HTMLInputElement>(null);
 
   const species = useMemo(() => book.all('species'), [book]);
-  const codes = useMemo(() => speciesCodes(book, sheet.rows.length > 0 ? sheet.rows : all), [book, sheet.rows, all]);
+  // until another thread has told of any tree those called here say which species there are
+  const counted = sheet.rows.length > 0 ? sheet.rows : all;
+  const codes = useMemo(() => speciesCodes(species, counted), [species, counted]);
   const lines = useLineBook(species, codes, protocol);
   const classes = useMemo(() => strokeClasses(protocol), [protocol]);
   const judged = plot?.judged ?? null;
@@ -73,7 +75,12 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
     field.current?.focus();
   };
 
-  const shown = cell === null ? all : all.filter((r) => r.species === cell.species && classOfRow(r, classes) === cell.of);
+  // strokes and totals first, the list a moment later
+  const listed = useDeferredValue(trees);
+  const shown = useMemo(
+    () => (cell === null ? listed.all : listed.all.filter((r) => r.species === cell.species && classOfRow(r, classes) === cell.of)),
+    [listed, cell, classes],
+  );
   const last = species.find((s) => s.entity === c.last)?.body ?? null;
   const name = `${plotWord(survey.body.kind)} ${record?.body.name} to scale, north up; the list below names each tree`;
   return (
@@ -113,12 +120,12 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
         <div className="tally-lines">
           <Lines
             rows={shown}
-            all={all}
+            here={listed}
             lines={lines}
             survey={survey.entity}
             protocol={protocol}
             cell={cell}
-            onAll={() => setCell(null)}
+            onCell={setCell}
             correcting={c.correcting}
             onCorrect={c.correct}
             nextTag={c.nextTag}
