@@ -51,9 +51,7 @@ export async function pastedRows(browser, address) {
   await page.getByRole('combobox', { name: 'How trees are entered' }).selectOption('sheet');
   const cell = page.locator('[data-cell="species"]').first();
   await cell.focus();
-  const text = Array.from({ length: ROWS }, (_, i) =>
-    i % Math.floor(ROWS / WRONG) === 7 ? `\t${i}x` : `\t${20 + (i % 20)}`,
-  ).join('\n');
+  const text = Array.from({ length: ROWS }, (_, i) => (i % Math.floor(ROWS / WRONG) === 7 ? `\t${i}x` : `\t${20 + (i % 20)}`)).join('\n');
   const took = await page.evaluate(
     (pasted) =>
       new Promise((done) => {

@@ -67,12 +67,6 @@ await withServer(async (address) => {
     await page.keyboard.type('3·0 pine');
     await page.getByRole('dialog').getByRole('option').first().waitFor();
   });
-  await shot('visits', DESK, 'day', async (page) => {
-    await page.getByRole('link', { name: /Puerto Lenga.*trees/ }).click();
-    await page.getByRole('link', { name: 'M 05' }).click();
-    await page.getByRole('button', { name: 'Visits' }).click();
-    await page.getByRole('heading', { level: 2 }).first().waitFor();
-  });
   await shot('trees', DESK, 'day', async (page) => {
     await page.getByRole('link', { name: /Monte Umbrío.*trees/ }).click();
     await page.getByRole('region', { name: 'List of trees' }).waitFor();
@@ -153,7 +147,20 @@ await withServer(async (address) => {
   };
   await shot('plots', DESK, 'day', (page) => plot(page, null));
   await shot('plot', DESK, 'day', (page) => plot(page, '12'));
-  await shot('plot-phone', PHONE, 'day', (page) => plot(page, '12'));
+  const tally = async (page) => {
+    await takeAlong(page, 'Monte Umbrío');
+    const trees = await page
+      .getByRole('link', { name: /Monte Umbrío.*plots/ })
+      .first()
+      .getAttribute('href');
+    await page.goto(trees.replace('/trees', '/tally'));
+    await page.locator('select[aria-label="Which plot"]:visible').selectOption({ label: 'plot 36, found' });
+    await page.locator('[data-tally="36"] [data-strokes]').first().waitFor();
+    await page.locator('#line').fill('ps 31.4 17 @250 ~12.5');
+    await whole(page);
+  };
+  await shot('tally', DESK, 'day', tally);
+  await shot('tally-phone', PHONE, 'day', tally);
   await shot('bench', { viewport: { width: 1280, height: 1250 } }, 'day', async (page) => {
     await page.goto('/bench');
     await page.getByRole('button', { name: 'leans to you' }).click();

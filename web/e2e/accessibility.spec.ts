@@ -23,6 +23,14 @@ const ofDemo = async (page: Page, name: RegExp) => {
   await expect(page.locator('[data-plan] [data-area]').first()).toBeVisible();
 };
 
+const tally = async (page: Page, mode: 'line' | 'classes' | 'sheet' = 'line') => {
+  await ofDemo(page, /Monte Umbrío.*plots/);
+  await page.goto(page.url().replace('/plots', '/tally'));
+  const how = page.locator('select[aria-label="How trees are entered"]:visible');
+  await how.selectOption(mode);
+  await expect(page.locator(mode === 'sheet' ? '[data-sheet]' : '[data-tally]')).toBeVisible();
+};
+
 /** How each view is reached in the state that shows most of it. */
 const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   'field book': plain('/'),
@@ -53,6 +61,19 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await expect(page.locator('[data-verdict]')).toBeVisible();
     // under the header that stays nothing can be hit
     await page.evaluate(() => scrollTo(0, 0));
+  },
+  tally: async (page) => {
+    await tally(page);
+    await page.locator('#line').fill('ps 31.4 17 @40 8.2 x0');
+    await page.locator('#line').press('Enter');
+    await expect(page.locator('[data-line-wrong]')).toBeVisible();
+    await page.locator('[data-line]').first().click();
+  },
+  'tally by class': (page) => tally(page, 'classes'),
+  'tally from sheets': async (page) => {
+    await tally(page, 'sheet');
+    await page.locator('[data-cell="diameter"]').first().fill('31x');
+    await expect(page.locator('[data-sheet-row="wrong"]')).toBeVisible();
   },
   'how it samples': async (page) => {
     await ofDemo(page, /Monte Umbrío.*plots/);

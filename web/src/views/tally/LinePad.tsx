@@ -93,6 +93,8 @@ export const LinePad = memo(function LinePad(p: Props) {
         {Object.entries(CROWN_LETTERS).map(([crown, letter]) => put(` ${letter}`, letter, crown))}
         {put(' k', 'k', 'to leave')}
         {put(' t', 't', 'to cut')}
+        {put(' product=', 'pr=', 'product')}
+        {put(' damage=', 'da=', 'damage')}
         {[...ownLetters(p.ownFields)].map(([own, letter]) =>
           put(` ${letter}=`, `${letter}=`, p.ownFields.find((f) => f.key === own)?.name ?? own),
         )}

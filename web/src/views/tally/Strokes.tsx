@@ -9,17 +9,26 @@ export interface Cell {
   readonly of: number;
 }
 
+/** A stroke that is not made yet, and how many it will be. */
+export interface Coming extends Cell {
+  readonly count: number;
+}
+
 interface Props {
   readonly strokes: Strokes;
   readonly classes: StrokeClasses;
   readonly codes: SpeciesCodes;
   readonly chosen: Cell | null;
+  /** The tree in the line, before it is kept: where its stroke will be. */
+  readonly coming: Coming | null;
   readonly onCell: (cell: Cell) => void;
 }
 
 /** The strokes of a paper tally: classes down, species across. A cell opens its trees. */
-export const StrokesTable = memo(function StrokesTable({ strokes, classes, codes, chosen, onCell }: Props) {
-  const species = [...codes].filter(([name]) => strokes.classes.some((of) => strokes.counts.has(cellOf(name, of))));
+export const StrokesTable = memo(function StrokesTable({ strokes, classes, codes, chosen, coming, onCell }: Props) {
+  const all = coming && !strokes.classes.includes(coming.of) ? [...strokes.classes, coming.of].sort((a, b) => a - b) : strokes.classes;
+  const known = coming && !codes.has(coming.species) ? [...codes, [coming.species, { code: '+', ink: codes.size }] as const] : [...codes];
+  const species = known.filter(([name]) => name === coming?.species || all.some((of) => strokes.counts.has(cellOf(name, of))));
   if (species.length === 0)
     return (
       <p className="p-2 text-small text-soft">
@@ -45,7 +54,7 @@ export const StrokesTable = memo(function StrokesTable({ strokes, classes, codes
         </tr>
       </thead>
       <tbody>
-        {classesBetween(strokes.classes, classes).map((of) => (
+        {classesBetween(all, classes).map((of) => (
           <tr key={of} className="border-b border-rule">
             <th scope="row" className="figure pr-2 text-right font-normal text-soft">
               {of}
@@ -65,6 +74,11 @@ export const StrokesTable = memo(function StrokesTable({ strokes, classes, codes
                     >
                       <StrokeFigure count={count} />
                     </button>
+                  )}
+                  {coming?.species === name && coming.of === of && (
+                    <span className="figure rounded bg-resin-bg px-1 text-resin-text" data-coming>
+                      +{coming.count}
+                    </span>
                   )}
                 </td>
               );

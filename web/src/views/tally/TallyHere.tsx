@@ -69,6 +69,12 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
     const others = plot.rows.filter((r) => r.id !== c.correcting);
     return plotScene(plot.ground, plot.record, others, codes, protocol.units, { next: null, hand });
   }, [plot, inHand, codes, protocol.units, c.correcting]);
+  const comingIn = inHand && inHand.notCounted === null ? classOfRow(inHand, classes) : null;
+  const [comingOf, comingCount] = [inHand?.species ?? null, inHand?.count ?? 1];
+  const coming = useMemo(
+    () => (comingIn === null ? null : { species: comingOf, of: comingIn, count: comingCount }),
+    [comingIn, comingOf, comingCount],
+  );
   const place = (bearing: number, distance: number) => {
     const far = (distance / metresPerLength(protocol.units)).toFixed(1);
     c.type(`${c.text.replace(/@\S*\s*\S*/, '').trim()} @${bearing.toFixed(0)} ~${far}`.trim());
@@ -112,6 +118,7 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
                 classes={classes}
                 codes={codes}
                 chosen={cell}
+                coming={coming}
                 onCell={(tapped) => setCell((now) => (now?.species === tapped.species && now.of === tapped.of ? null : tapped))}
               />
             </div>
