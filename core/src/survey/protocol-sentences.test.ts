@@ -16,6 +16,7 @@ const MAY_BE_LEFT_OUT = [
   'ownFields',
   'regeneration',
   'deadwood',
+  'tally',
 ];
 
 describe('a protocol read out', () => {
@@ -61,6 +62,8 @@ describe('a protocol read out', () => {
       { diameterRounding: { of: 'circumference', step: 1, unit: 'cm', direction: 'up' } },
       { merchantable: PRESETS['timber-us'].options.merchantable },
       { heightTolerance: { absolute: 2, relative: null } },
+      { tally: { byClass: true } },
+      { tally: { byClass: false, second: 'logs' } },
     ];
     const said = (o: ProtocolOptions) => protocolSentences(o).map((s) => s.text);
     for (const change of changes) expect(said({ ...base, ...change }), JSON.stringify(change)).not.toEqual(said(base));

@@ -7,7 +7,7 @@ import { makeRecord } from './make-records';
 import { treeOutcome } from './outcome';
 import { pagesOf } from './pages';
 import { type SurveySheet, sheetOf } from './summary';
-import { findingsIn, isDoubtful } from './tree-row';
+import { findingsIn, isDoubtful, treesIn } from './tree-row';
 
 const { records, truth } = demoRecords();
 const demo = records as unknown as AnyRecord[];
@@ -19,20 +19,26 @@ describe('a survey’s page', () => {
   it('sums what its trees truly hold, within what the heights leave open', () => {
     const t = sheetOf(book, survey('Monte Umbrío'));
     const real = truth.filter((x) => x.scene === 'monte-umbrio');
-    expect(t?.rows).toHaveLength(real.length);
-    const counted = t?.rows.filter((r) => r.notCounted === null) ?? [];
+    // beside those that were measured some were only called: what they truly are nobody measured
+    const called = t?.rows.filter((r) => r.readings === 0 && r.called.length > 0) ?? [];
+    expect(t?.rows).toHaveLength(real.length + called.length);
+    expect(called).toHaveLength(9);
+    const all = t?.rows.filter((r) => r.notCounted === null) ?? [];
+    const counted = all.filter((r) => !called.includes(r));
     const derived = new Map(counted.map((r) => [r.id, r.basalArea]));
     const sound = real.filter((x) => x.blunder !== 'girth-as-diameter' && derived.has(x.id));
     const g = sound.reduce((s, x) => s + (derived.get(x.id) ?? Number.NaN), 0);
     const trueG = sound.reduce((s, x) => s + (Math.PI / 4) * x.dbh ** 2, 0);
     expect(g / trueG).toBeGreaterThan(0.98);
     expect(g / trueG).toBeLessThan(1.01);
-    expect(t?.head.sums.total.trees).toBe(counted.length);
-    expect(t?.head.sums.total.without.volume).toBe(counted.filter((r) => r.height === null).length);
+    expect(treesIn(called)).toBe(12);
+    expect(t?.head.sums.total.trees).toBe(treesIn(all));
+    expect(t?.head.sums.total.without.volume).toBe(treesIn(all.filter((r) => r.height === null)));
     // what lies on the ground, and what stands outside its circle, is in no sum
     const down = records.filter((r) => r.kind === 'tree' && r.body.status === 'down').length;
     expect(t?.head.notCounted.status).toBe(down);
-    expect(real.length - counted.length).toBe(down + (t?.head.notCounted.out ?? 0));
+    const out = t?.rows.filter((r) => r.notCounted === 'out') ?? [];
+    expect(real.length - counted.length).toBe(down + out.filter((r) => !called.includes(r)).length);
     expect(t?.head.sums.species.reduce((s, l) => s + l.volume, 0)).toBeCloseTo(t?.head.sums.total.volume ?? 0, 9);
   });
 

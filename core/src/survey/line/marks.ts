@@ -150,7 +150,11 @@ function printPlace(value: CalledPlace | null, { units }: LineContext): string {
   return `@${bearing} ${byEye ? '~' : ''}${printNumber(distance)}${unit === unitsOf(units).long ? '' : unit}`;
 }
 
-/** The letter each of a survey’s own questions is called by: the first of its key that no earlier one has. */
+/**
+ * The letter each of a survey’s own questions is called by: the first of its key that no earlier one has.
+ * @param fields in the order of the protocol
+ * @returns letters by key
+ */
 export function ownLetters(fields: readonly OwnField[]): ReadonlyMap<string, string> {
   const letters = new Map<string, string>();
   // g= is a grade

@@ -133,7 +133,11 @@ export const middleOf = (d: CalledDiameter): number => (d.kind === 'exact' ? d.v
 /** The upper limit of a called class, in its own unit. */
 export const upperLimit = ({ from, width }: CalledClass): number => plain(from + width);
 
-/** What a survey calls a class; null where it is none of its own. */
+/**
+ * What a survey calls a class.
+ * @param classes of the survey
+ * @returns its name in the unit of the class; null where it is none of the survey's own
+ */
 export function nameOfClass({ from, width, unit }: CalledClass, classes: LineContext['classes']): number | null {
   if (!classes || classes.unit !== unit || Math.abs(classes.width - width) > SAME) return null;
   const name = diameterClass(from + width / 2, width, classes.names);

@@ -34,7 +34,6 @@ export const NOTHING_CALLED: CalledTree = {
  * @param text as typed
  * @param context what codes, classes and questions there are
  * @returns the tree, or what is wrong and where
- * @example parseCall('sp 31.4 7', context).tree.diameter.value // 31.4
  */
 export function parseCall(text: string, context: LineContext): ParsedCall {
   const words = wordsOf(text).map((w) => (/^[!#]|=/.test(w.text) ? w : { ...w, text: normalise(w.text) }));

@@ -6,6 +6,7 @@ import { nameOfClass, printNumber, upperLimit } from './numbers';
  * A called tree as it is typed: `parseCall` reads it back to the same tree.
  * @param tree as it was called
  * @param context it is to be read under; a class of other widths than the survey's is written by its limits
+ * @returns the line
  */
 export function printCall(tree: CalledTree, context: LineContext): string {
   const marks = MARK_NAMES.map((name) => printMark(name, tree, context));
