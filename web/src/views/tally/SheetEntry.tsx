@@ -156,7 +156,7 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
     marks: 'marks',
   };
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3 desk:px-6" data-sheet>
+    <div className="min-h-0 flex-1 overflow-auto px-4 py-3 desk:px-6" data-sheet>
       <div className="flex flex-wrap items-center gap-3">
         <p className="min-w-0 flex-1 text-plain text-soft" role="status" data-sheet-says>
           {keeping !== null
