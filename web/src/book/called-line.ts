@@ -107,9 +107,9 @@ export function lineOfBody(body: Tree, code: (species: string) => string | null)
     height: called?.height ? { value: called.height.value, unit: called.height.unit, byEye: called.height.by === 'eye' } : null,
     count: countOf(called),
     place:
-      place?.bearing === undefined || place.along === 'sight'
-        ? null
-        : { bearing: place.bearing, distance: place.value, unit: place.unit, byEye: place.by === 'eye' },
+      place && isSayable(place)
+        ? { bearing: place.bearing as number, distance: place.value, unit: place.unit, byEye: place.by === 'eye' }
+        : null,
     cull: body.cull ?? null,
     grade: body.grade ?? null,
     status: body.status ?? null,
@@ -128,11 +128,47 @@ export function lineOfBody(body: Tree, code: (species: string) => string | null)
  * @param tag of the new line; the old one's where it says none
  */
 export function corrected(before: Tree, line: LineBody, tag: string): Tree {
+  const note = before.note != null && oneLine(before.note) === line.note ? before.note : line.note;
+  return { ...before, ...line, ...placeAfter(before, line), called: calledAfter(before, line), note, tag };
+}
+const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
+
+function placeAfter(before: Tree, { place }: LineBody): Pick<Tree, 'place' | 'azimuth' | 'distance'> {
+  const { azimuth, distance } = before;
+  const kept = { place: before.place ?? null, azimuth, distance };
   const old = placeOf(before);
-  const samePlace =
-    old && line.place && old.bearing === line.place.bearing && old.value === line.place.value && old.unit === line.place.unit
-      ? { place: before.place ?? null, azimuth: before.azimuth, distance: before.distance }
-      : { azimuth: null, distance: null };
-  const unsayable = old !== null && (old.bearing === undefined || old.along === 'sight') && line.place === null;
-  return { ...before, ...line, ...(unsayable ? { place: before.place ?? null } : samePlace), tag };
+  if (!place) return old && !isSayable(old) ? kept : { place: null, azimuth: null, distance: null };
+  const same = old && old.bearing === place.bearing && old.value === place.value && old.unit === place.unit;
+  return same ? kept : { place, azimuth: null, distance: null };
+}
+
+/** A line says nothing of the tool: it stays, unless by eye became by tool or the other way. */
+function calledAfter(before: Tree, { called }: LineBody): Tree['called'] {
+  const [old, now] = [before.called?.diameter, called?.diameter];
+  if (!called || old?.kind !== 'exact' || now?.kind !== 'exact' || (old.tool === 'estimate') !== (now.tool === 'estimate')) return called;
+  return { ...called, diameter: { ...now, tool: old.tool } };
+}
+
+const isSayable = (place: PlaceInput) => place.bearing !== undefined && place.along !== 'sight';
+
+/** Why a record that stands for several can't be kept; null where it can. */
+export function wrongAlike({ called, place, azimuth, distance, longitude, latitude }: Tree): string | null {
+  const count = countOf(called);
+  const placed = [place, azimuth, distance, longitude, latitude].some((v) => v != null);
+  return count > 1 && placed ? `${count} alike can’t stand at one place, and this tree has one: each is called for itself.` : null;
+}
+
+/**
+ * One of several alike and the others, as two records: together they stand for as many as before.
+ * @param tag of the record that is made
+ * @param measured whether what was read under the old record is the one's: then the others are the new record
+ * @returns null where it is one already
+ */
+export function oneOfSeveral(tree: Tree, tag: string, measured: boolean): { readonly stays: Tree; readonly made: Tree } | null {
+  const { called } = tree;
+  const count = countOf(called);
+  if (!called || count < 2) return null;
+  const of = (n: number, body: Tree): Tree => ({ ...body, called: { ...called, count: n } });
+  const [stay, make] = measured ? [1, count - 1] : [count - 1, 1];
+  return { stays: of(stay, tree), made: of(make, { ...tree, tag }) };
 }

@@ -5,7 +5,7 @@ import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { TreeBody } from '../contract/records/tree';
 import { validate } from '../contract/validate';
 import { Book } from './book';
-import { bodyOfLine, corrected, lineContext, lineOfBody, USUAL_WAYS } from './called-line';
+import { bodyOfLine, corrected, lineContext, lineOfBody, oneOfSeveral, USUAL_WAYS, wrongAlike } from './called-line';
 import { type Maker, makeRecord } from './make-records';
 import { plotTotals } from './plot-totals';
 import { cellOf, classesBetween, strokeClasses, strokesOf } from './strokes';
@@ -219,9 +219,39 @@ describe('a called tree', () => {
     const code = () => 'sp';
     const again = corrected(tree.body, { ...bodyOf('sp 31.4 17 @40 8.2 d c g2 -10% !forked') }, tree.body.tag);
     expect(lineOfBody(again, code)).toEqual(lineOfBody(tree.body, code));
+    // a line says nothing of the tool and of how a distance lay: they stay
+    const taped = {
+      ...tree.body,
+      called: { ...tree.body.called, diameter: { kind: 'exact', value: 31.4, unit: 'cm', tool: 'caliper' } },
+    } as typeof tree.body;
+    const laid = { ...taped, place: { ...taped.place, along: 'ground', by: 'laser' }, note: 'for\nked ' } as typeof tree.body;
+    const after = corrected(laid, bodyOf('sp 32 17 @40 8.2 !for ked'), '1');
+    expect(after.called?.diameter).toMatchObject({ value: 32, tool: 'caliper' });
+    expect(after).toMatchObject({ place: { along: 'ground', by: 'laser' }, note: 'for\nked ' });
+    expect(corrected(laid, bodyOf('sp ~32 @40 8.3'), '1')).toMatchObject({
+      called: { diameter: { tool: 'estimate' } },
+      place: { along: 'level', value: 8.3 },
+    });
+    expect(corrected(laid, bodyOf('sp 32'), '1')).toMatchObject({ place: null, azimuth: null });
+    expect(wrongAlike({ ...laid, called: { count: 2 } })).toMatch(/2 alike/);
+    expect(wrongAlike({ ...laid, called: { count: 1 } })).toBeNull();
     const sighted = { ...tree.body, place: { ...tree.body.place, along: 'sight', elevation: 12 } } as typeof tree.body;
     expect(lineOfBody(sighted, code).place).toBeNull();
     expect(corrected(sighted, bodyOf('sp 31.4'), '9')).toMatchObject({ place: { elevation: 12 }, tag: '9', note: null });
+  });
+
+  it('one of several alike and the others are as many as before, and the one that was measured is that one', () => {
+    const { trees } = cruise(metric, ['be 40 x3', 'be 40']);
+    const [three, one] = trees.map((t) => t.body) as [RecordOf<'tree'>['body'], RecordOf<'tree'>['body']];
+    expect(oneOfSeveral(three, '9', false)).toMatchObject({
+      stays: { tag: '1', called: { count: 2 } },
+      made: { tag: '9', called: { count: 1 } },
+    });
+    expect(oneOfSeveral(three, '9', true)).toMatchObject({
+      stays: { tag: '1', called: { count: 1 } },
+      made: { tag: '9', called: { count: 2 } },
+    });
+    expect(oneOfSeveral(one, '9', false)).toBeNull();
   });
 
   it.each([

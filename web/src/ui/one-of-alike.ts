@@ -1,4 +1,4 @@
-import { countOf } from '../book/called';
+import { oneOfSeveral } from '../book/called-line';
 import { makeRecord } from '../book/make-records';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { bookStore } from '../field/book-store';
@@ -7,16 +7,16 @@ import { savedPreferences } from '../field/preferences';
 
 /**
  * Makes one of several alike its own, so that it can be measured: the others are one fewer.
- * @param tag of the one
- * @returns its id; null where it is one already
+ * @param tag of the new record
+ * @param measured whether one of them was measured already, under the number of them all: that is the one
+ * @returns id of the one; null where it is one already
  */
-export function oneOfAlike(tree: RecordOf<'tree'>, tag: string): string | null {
-  const { called } = tree.body;
-  const count = countOf(called);
-  if (!called || count < 2) return null;
+export function oneOfAlike(tree: RecordOf<'tree'>, tag: string, measured: boolean): string | null {
+  const split = oneOfSeveral(tree.body, tag, measured);
+  if (!split) return null;
   const maker = makerNow(savedPreferences().person);
-  const fewer = makeRecord(maker, 'tree', { ...tree.body, called: { ...called, count: count - 1 } }, tree);
-  const one = makeRecord(maker, 'tree', { ...tree.body, tag, called: { ...called, count: 1 } });
-  void bookStore.keep([fewer, one] as AnyRecord[]);
-  return one.entity;
+  const stays = makeRecord(maker, 'tree', split.stays, tree);
+  const made = makeRecord(maker, 'tree', split.made);
+  void bookStore.keep([stays, made] as AnyRecord[]);
+  return measured ? tree.entity : made.entity;
 }

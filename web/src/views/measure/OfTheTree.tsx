@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useLocation } from 'wouter';
 import { type Said, saidOf, unanswered } from '../../book/asked';
-import { countOf } from '../../book/called';
+import { type CalledQuantity, countOf } from '../../book/called';
 import { isOut, judgedPlot, onPlot } from '../../book/on-plot';
 import type { RecordOf } from '../../contract/envelope';
 import { tagAfter } from '../../field/tag-after';
@@ -36,14 +36,22 @@ export default function OfTheTree({ m }: { m: MeasureModel }) {
           </Link>
         </p>
       )}
-      <CalledBefore record={found.record} read={found.inForce.length > 0} />
+      <CalledBefore record={found.record} still={found.called.quantities} read={found.visits.length > 0} />
       <Asked m={m} said={saidOf(found.record.body)} />
     </div>
   );
 }
 
+interface CalledBeforeProps {
+  readonly record: RecordOf<'tree'>;
+  /** What holds as it was called. */
+  readonly still: readonly CalledQuantity[];
+  /** Whether anything was read of it. */
+  readonly read: boolean;
+}
+
 /** What was called of it before it was measured; of several alike one is made its own. */
-function CalledBefore({ record, read }: { record: RecordOf<'tree'>; read: boolean }) {
+function CalledBefore({ record, still, read }: CalledBeforeProps) {
   const [, go] = useLocation();
   const { called, survey, plot, tag } = record.body;
   if (!called) return null;
@@ -52,18 +60,18 @@ function CalledBefore({ record, read }: { record: RecordOf<'tree'>; read: boolea
     return (
       <p className="text-plain text-soft" data-called>
         Called{called.typed ? <span className="figure"> {called.typed}</span> : ' by class'}:{' '}
-        {read ? 'what is read took its place.' : 'what is read takes its place, quantity by quantity.'}
+        {still.length === 0 ? 'what was read took its place.' : `${still.join(' and ')} as called, until that is read.`}
       </p>
     );
   const one = async () => {
     const next = tagAfter(tag);
     const taken = await sheets().tagTaken(survey, record.entity, plot ?? null, next);
-    const made = oneOfAlike(record, taken?.free ?? next);
+    const made = oneOfAlike(record, taken?.free ?? next, read);
     if (made) go(`/measure?survey=${survey}&tree=${made}`);
   };
   return (
     <div className="border-l-4 border-slate bg-slate-bg p-2 text-plain" data-called>
-      It stands for {count} alike: what is read here would be of none of them.
+      It stands for {count} alike: {read ? 'what was read is of one of them.' : 'what is read here would be of none of them.'}
       <button type="button" className="chip mt-1 px-3" onClick={() => void one()}>
         make one its own and measure that
       </button>

@@ -159,7 +159,12 @@ function Opened({ row, taken, ...p }: OpenedProps) {
           Correct
         </button>
         {row.count > 1 ? (
-          <button type="button" className="button" disabled={!record} onClick={() => record && oneOfAlike(record, p.nextTag)}>
+          <button
+            type="button"
+            className="button"
+            disabled={!record}
+            onClick={() => record && oneOfAlike(record, p.nextTag, row.readings > 0)}
+          >
             Make one of {row.count} its own
           </button>
         ) : (

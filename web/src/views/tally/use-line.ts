@@ -1,6 +1,6 @@
 import { type LineContext, type ParsedCall, type ProtocolOptions, parseCall, printCall } from '@arbolito/core';
 import { useMemo } from 'react';
-import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody } from '../../book/called-line';
+import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody, wrongAlike } from '../../book/called-line';
 import { habitsOf, type LineNote, lineNotes } from '../../book/line-checks';
 import { makeRecord } from '../../book/make-records';
 import type { JudgedPlot } from '../../book/on-plot';
@@ -83,6 +83,8 @@ export function meantLine(text: string, { book, protocol, ways, last, plot, wher
   const line = bodyOfLine(tree, text, book.ids, before ? (before.body.species ?? null) : last, ways);
   const tag = tree.tag ?? before?.body.tag ?? a.tag;
   const body = before ? corrected(before.body, line, tag) : treeOfLine(where, tag, line);
+  const alike = wrongAlike(body);
+  if (alike !== null) return { ...NOTHING, parsed: { ok: false, reason: alike, from: 0, to: text.length } };
   const record = makeRecord(DRAFT, 'tree', body, before ?? undefined, before ? undefined : 'draft');
   const row = rowOfCalled(record, book.species.find((s) => s.entity === body.species) ?? null, protocol, plot);
   return { parsed, body, row, notes: lineNotes(row, a.here, habitsOf(a.all), protocol.units) };

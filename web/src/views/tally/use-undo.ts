@@ -30,6 +30,10 @@ export function useUndo(book: Book) {
       );
       return;
     }
+    if (d.what === 'call' && (book.tree(d.tree)?.visits.length ?? 0) > 0) {
+      setRefusal(`Tree ${now?.body.tag ?? ''} was measured since: strike it out if it is none.`);
+      return;
+    }
     setRefusal(null);
     TALLY_ACTIONS.takeBack(d.version);
   };
