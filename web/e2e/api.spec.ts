@@ -90,10 +90,7 @@ test('the service worker may ask this server, and nobody else', async ({ request
   for (const { src } of manifest.icons) expect((await request.get(src)).status(), src).toBe(200);
 });
 
-test('a page opens a second time, when the server only says that it has not changed', async ({
-  page,
-  request,
-}) => {
+test('a page opens a second time, when the server only says that it has not changed', async ({ page, request }) => {
   const blocked: string[] = [];
   page.on('console', (m) => /Content Security Policy/.test(m.text()) && blocked.push(m.text()));
   for (let time = 0; time < 2; time++) {
