@@ -10,7 +10,6 @@ import {
   productOf,
   type TreeResult,
 } from '@arbolito/core';
-import murmur from 'imurmurhash';
 import type { RecordOf } from '../contract/envelope';
 import { type NotCounted, notCounted, type Said, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
@@ -18,6 +17,7 @@ import { asCalled, type CalledQuantity, countOf } from './called';
 import { inputOf, tryResult } from './derive';
 import { isOut, type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
+import { fromOf, inShort } from './row-from';
 import { positionOf } from './sample';
 import { isSeen, isSeenAmong, type Seen, seenOf } from './seen';
 import type { BookTree } from './tree';
@@ -156,50 +156,13 @@ function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUn
   // a tree that is listed is in the book
   if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
   const species = book.find('species', record.body.species)?.body.name ?? null;
-  const from = known ? fromOf(tree, species, known.program, protocol, plot) : '';
+  const from = known ? fromOf(tree, species, known.program, protocol, plot, callerOf(tree)) : '';
   const before = known?.rows.get(tree.id);
   return from !== '' && before?.from === from
     ? { ...before, among: NOTHING, wantsHeight: false }
     : { ...worked(tree, species, protocol, plot), from };
 }
 const NOTHING: readonly Finding[] = [];
-
-const protocolTexts = new WeakMap<ProtocolOptions, string>();
-function textOf(protocol: ProtocolOptions): string {
-  const known = protocolTexts.get(protocol);
-  if (known !== undefined) return known;
-  const text = inShort(JSON.stringify(protocol));
-  protocolTexts.set(protocol, text);
-  return text;
-}
-
-/** Everything a row follows from, in short. */
-function fromOf(
-  { record, visits, ...tree }: BookTree,
-  species: string | null,
-  program: string,
-  protocol: ProtocolOptions,
-  plot: JudgedPlot | null,
-): string {
-  const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
-  const all = [
-    // all that is said of the tree itself stands in one version
-    record.id,
-    plot?.from,
-    species,
-    tree.species,
-    read,
-    tree.contested.length,
-    tree.readings.at(-1)?.id,
-    tree.confirmed,
-    tree.called,
-    callerOf(tree),
-  ];
-  return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
-}
-
-/** A text in 64 bits: two that differ come out alike once in 10¹⁹ times. */
-const inShort = (text: string): string => `${murmur(text, 1).result().toString(36)}.${murmur(text, 2).result().toString(36)}`;
 
 const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
 
