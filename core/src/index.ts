@@ -39,7 +39,6 @@ export {
   type StandsIn,
   sightLayout,
   sightScene,
-  type TallyFigure,
   type TrunkLayout,
   tappedOn,
   targetOfLabel,
@@ -156,9 +155,6 @@ export {
   type Zone,
 } from './stem/index';
 export {
-  type CalledDiameter,
-  type CalledHeight,
-  type CalledPlace,
   type CalledTree,
   type CircleInside,
   type ClassNames,
@@ -184,7 +180,6 @@ export {
   type MerchantableRule,
   middleOf,
   NOTHING_CALLED,
-  nameOfClass,
   OWN_KINDS,
   type OwnField,
   type OwnValue,
@@ -208,7 +203,6 @@ export {
   STATUS_LETTERS,
   sayCall,
   type Tally,
-  type TallyCalls,
   type TallyLine,
   type TallyTree,
   TREE_QUESTIONS,

@@ -94,17 +94,25 @@ export interface HeightHabit {
  * @returns null where there are too few
  */
 export function heightHabit(trees: readonly (readonly [dbh: number, height: number])[]): HeightHabit | null {
-  const points = trees.flatMap(([d, h]) => (d > 0 && h > 1.3 ? [{ x: Math.log(d), y: Math.log(h - 1.3) }] : []));
+  const points = trees.flatMap(([d, h]) => pointOf(d, h) ?? []);
   if (points.length < ENOUGH) return null;
   const { at, spread } = lineOf(points);
   return {
     off: (dbh, height) => {
       if (!(dbh > 0)) return null;
-      const share = height > 1.3 ? Math.log(height - 1.3) - at(Math.log(dbh)) : -Infinity;
-      return Math.abs(share) > OFF * Math.max(spread, LEAST / 2) ? share : null;
+      const point = pointOf(dbh, height);
+      // under breast height there is no logarithm: as far off as can be
+      const share = point ? point.y - at(point.x) : -Infinity;
+      return isOff(share, spread, OFF) ? share : null;
     },
   };
 }
+
+/** Where a tree lies among the others, in logarithms; null where it has none. */
+const pointOf = (dbh: number, height: number): XY | null =>
+  dbh > 0 && height > 1.3 ? { x: Math.log(dbh), y: Math.log(height - 1.3) } : null;
+/** Whether a tree lies farther off the line than hardly any does. */
+const isOff = (share: number, spread: number, times: number): boolean => Math.abs(share) > times * Math.max(spread, LEAST / 2);
 
 interface Point extends XY {
   readonly tree: SurveyedTree;
@@ -116,11 +124,10 @@ interface XY {
 
 /** Trees off the curve of their species, or of all where a species has too few. */
 function offCurve(trees: readonly SurveyedTree[]): readonly { readonly tree: SurveyedTree; readonly share: number }[] {
-  const all = trees.flatMap((tree): Point[] =>
-    tree.dbh !== null && tree.height !== null && tree.height > 1.3 && tree.dbh > 0
-      ? [{ tree, x: Math.log(tree.dbh), y: Math.log(tree.height - 1.3) }]
-      : [],
-  );
+  const all = trees.flatMap((tree): Point[] => {
+    const point = pointOf(tree.dbh ?? 0, tree.height ?? 0);
+    return point ? [{ tree, ...point }] : [];
+  });
   const bySpecies = groups(all);
   const alone = [...bySpecies.values()].filter((p) => p.length >= ENOUGH);
   const rest = all.filter((p) => (bySpecies.get(p.tree.species)?.length ?? 0) < ENOUGH);
@@ -132,7 +139,7 @@ function offCurve(trees: readonly SurveyedTree[]): readonly { readonly tree: Sur
         .filter((p) => only.has(p))
         .map((p) => ({ tree: p.tree, share: p.y - at(p.x) }))
         // held against the trees of other species it is only strange where it is very far off
-        .filter(({ share }) => Math.abs(share) > (points === all ? OFF_OTHERS : OFF) * Math.max(spread, LEAST / 2))
+        .filter(({ share }) => isOff(share, spread, points === all ? OFF_OTHERS : OFF))
     );
   });
 }

@@ -19,7 +19,7 @@ const LINES = [
   [0, 0, 1, 1],
   [1, 0, 0, 1],
 ] as const;
-export const TALLY_TEN = DOTS.length + LINES.length;
+const TEN = DOTS.length + LINES.length;
 
 /**
  * A count as dots and lines: four dots, the four lines between them, two diagonals make ten.
@@ -31,8 +31,8 @@ export const TALLY_TEN = DOTS.length + LINES.length;
  */
 export function dotTally(count: number): readonly TallyFigure[] {
   if (!Number.isInteger(count) || count < 0) throw new RangeError(`count ${count}: a whole number from 0`);
-  return Array.from({ length: Math.ceil(count / TALLY_TEN) }, (_, i) => {
-    const n = Math.min(TALLY_TEN, count - i * TALLY_TEN);
+  return Array.from({ length: Math.ceil(count / TEN) }, (_, i) => {
+    const n = Math.min(TEN, count - i * TEN);
     return { dots: DOTS.slice(0, n), lines: LINES.slice(0, Math.max(0, n - DOTS.length)) };
   });
 }

@@ -1,5 +1,5 @@
 export { type Box, overlap, type Point, within } from './box';
-export { dotTally, type TallyFigure } from './dot-tally';
+export { dotTally } from './dot-tally';
 export type { LaidDimension, LaidHand, LaidInset, LaidLine, LaidSight, SightLayout } from './layout';
 export { pickTarget, targetOfLabel } from './pick-target';
 export type { PlacedLabel } from './place-labels';

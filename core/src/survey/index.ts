@@ -2,15 +2,11 @@ export { diameterTolerance } from './diameter-tolerance';
 export { type HeightCandidate, heightsWanted, sampleNumberOf, wantsHeight } from './height-sample';
 export { heightTolerance } from './height-tolerance';
 export {
-  type CalledDiameter,
-  type CalledHeight,
-  type CalledPlace,
   type CalledTree,
   CROWN_LETTERS,
   type LineContext,
   middleOf,
   NOTHING_CALLED,
-  nameOfClass,
   ownLetters,
   type ParsedCall,
   parseCall,
@@ -30,7 +26,6 @@ export {
   type ProductClass,
   type ProtocolOptions,
   type Regeneration,
-  type TallyCalls,
 } from './protocol';
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
 export {

@@ -6,80 +6,50 @@ import { TreeBody } from '../contract/records/tree';
 import { validate } from '../contract/validate';
 import { Book } from './book';
 import { bodyOfLine, corrected, lineContext, lineOfBody, oneOfSeveral, USUAL_WAYS, wrongAlike } from './called-line';
-import { type Maker, makeRecord } from './make-records';
+import { makeRecord } from './make-records';
 import { plotTotals } from './plot-totals';
 import { cellOf, classesBetween, strokeClasses, strokesOf } from './strokes';
 import { sheetOf } from './summary';
+import { cruiseOf, cruiser, NOWHERE } from './test-cruise';
 import { treesHere } from './trees-here';
 
-let n = 0;
-const maker: Maker = {
-  device: 'd',
-  person: null,
-  now: new Date('2026-05-04T09:00:00Z'),
-  newId: () => `01900000-0000-7000-8000-${String(++n).padStart(12, '0')}`,
-};
 const metric: ProtocolOptions = PRESETS['forest-metric'].options;
 const byClass: ProtocolOptions = { ...metric, tally: { byClass: true, second: 'height' } };
 const us: ProtocolOptions = { ...PRESETS['timber-us'].options, tally: { byClass: true, second: 'logs' } };
 
 /** A book with one survey, two species, one plot of 10 m radius, and trees as they were called. */
 function cruise(protocolOptions: ProtocolOptions, lines: readonly string[]) {
-  const made: AnyRecord[] = [];
-  const add = (r: unknown) => {
-    made.push(r as AnyRecord);
-    return r as { readonly entity: string };
-  };
-  const species = [
-    add(makeRecord(maker, 'species', { code: 'sp', name: 'Scots pine', latin: null, figures: { formFactor: 0.5 } })),
-    add(makeRecord(maker, 'species', { code: 'be', name: 'Beech', latin: null, figures: {} })),
-  ];
-  const protocol = add(makeRecord(maker, 'protocol', { name: 'p', preset: null, options: protocolOptions as never }));
-  const survey = add(makeRecord(maker, 'survey', { name: 's', kind: 'fixed-plots', protocol: protocol.entity, place: null }));
-  const nothing = {
-    stratum: null,
-    longitude: null,
-    latitude: null,
-    slope: null,
-    aspect: null,
-    width: null,
-    length: null,
-    basalAreaFactor: null,
-  };
-  const plot = add(makeRecord(maker, 'plot', { survey: survey.entity, name: '1', radius: 10, ...nothing }));
-  const context = lineContext(made.filter((r) => r.kind === 'species') as RecordOf<'species'>[], protocolOptions);
-  const ids = new Map([
-    ['sp', (species[0] as { entity: string }).entity],
-    ['be', (species[1] as { entity: string }).entity],
-  ]);
+  const { made, species, protocol, survey, plots } = cruiseOf(protocolOptions, ['1']);
+  const [plot] = plots as [RecordOf<'plot'>];
+  const context = lineContext(species, protocolOptions);
+  const ids = new Map(species.map((k) => [k.body.code, k.entity]));
   const bodyOf = (line: string) => {
     const parsed = parseCall(line, context);
     if (!parsed.ok) throw new Error(`${line}: ${parsed.reason}`);
     return bodyOfLine(parsed.tree, line, ids, null, USUAL_WAYS);
   };
-  const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
   const trees = lines.map(
     (line, i) =>
-      makeRecord(maker, 'tree', {
+      makeRecord(cruiser, 'tree', {
         survey: survey.entity,
         plot: plot.entity,
         tag: String(i + 1),
-        ...nowhere,
+        ...NOWHERE,
         ...bodyOf(line),
       }) as RecordOf<'tree'>,
   );
   made.push(...(trees as unknown as AnyRecord[]));
   const read = (tree: RecordOf<'tree'>, reading: object): AnyRecord[] => {
-    const stem = makeRecord(maker, 'stem', { tree: tree.entity, number: 1 });
-    const visit = makeRecord(maker, 'visit', { tree: tree.entity, on: '2026-05-04' });
-    const determination = makeRecord(maker, 'determination', {
+    const stem = makeRecord(cruiser, 'stem', { tree: tree.entity, number: 1 });
+    const visit = makeRecord(cruiser, 'visit', { tree: tree.entity, on: '2026-05-04' });
+    const determination = makeRecord(cruiser, 'determination', {
       stem: stem.entity,
       visit: visit.entity,
       quantity: 'dbh',
       method: 'tape',
       protocol: protocol.entity,
     } as never);
-    const reads = makeRecord(maker, 'reading', {
+    const reads = makeRecord(cruiser, 'reading', {
       stem: stem.entity,
       visit: visit.entity,
       determination: (determination as { entity: string }).entity,
@@ -143,7 +113,7 @@ describe('a called tree', () => {
     const upper = read(trees[0] as RecordOf<'tree'>, { kind: 'diameter', tool: 'caliper', value: 22, unit: 'cm', upper: true, pom: 5 });
     expect(rows(upper)?.rows[0]?.called).toEqual(['diameter', 'height']);
     // what is taken back was never read
-    const back = makeRecord(maker, 'retraction', { record: (taped.at(-1) as AnyRecord).id, reason: null }) as AnyRecord;
+    const back = makeRecord(cruiser, 'retraction', { record: (taped.at(-1) as AnyRecord).id, reason: null }) as AnyRecord;
     expect(rows([...taped, back])?.rows[0]?.dbh).toBeCloseTo(0.3, 12);
   });
 
@@ -266,8 +236,7 @@ describe('a called tree', () => {
     ['a field nobody knows', { girth: 3 }],
   ])('is refused with %s', (_, called) => {
     const body = { survey: '01900000-0000-7000-8000-000000000001', tag: '1', plot: null, species: null, note: null };
-    const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
-    expect(validate(TreeBody, { ...body, ...nowhere, called }).ok).toBe(false);
+    expect(validate(TreeBody, { ...body, ...NOWHERE, called }).ok).toBe(false);
   });
 
   it('alike has no place', () => {

@@ -64,6 +64,10 @@ export function asCalled(called: Called | null | undefined, inForce: readonly Re
   return { quantities: held.map(([q]) => q), readings: held.map(([, r]) => r), count };
 }
 
+/** What a tree is derived from: what was called and still holds, and what was read. Of several alike none is the one that was read. */
+export const withCalled = ({ readings, count }: AsCalled, read: readonly Reading[]): readonly Reading[] =>
+  count > 1 ? readings : readings.length === 0 ? read : [...readings, ...read];
+
 /** How many trees a tree stands for. */
 export const countOf = (called: Called | null | undefined): number => called?.count ?? 1;
 

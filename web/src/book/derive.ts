@@ -11,6 +11,7 @@ import {
   type TreeResult,
   yearsBetween,
 } from '@arbolito/core';
+import { withCalled } from './called';
 import type { BookTree, BookVisit } from './tree';
 
 /** Everything that one tree's result follows from. */
@@ -54,14 +55,9 @@ export function tryResult(input: TreeInput): TreeResult | DomainError {
   }
 }
 
-/** What a tree is derived from: what was called and still holds, and what was read at its last visit. */
-export const readingsOf = ({ called, inForce }: Pick<BookTree, 'called' | 'inForce'>): readonly Reading[] =>
-  // of several alike none is the one that was measured
-  called.count > 1 ? called.readings : called.readings.length === 0 ? inForce : [...called.readings, ...inForce];
-
 /** A tree of the book as it is derived: its last visit, or an earlier one. */
 export const inputOf = (tree: BookTree, protocol: ProtocolOptions, visit?: BookVisit): TreeInput => ({
-  readings: visit ? visit.inForce : readingsOf(tree),
+  readings: visit ? visit.inForce : withCalled(tree.called, tree.inForce),
   protocol,
   species: tree.species,
   eyeHeight: visit ? visit.eyeHeight : tree.eyeHeight,

@@ -39,25 +39,25 @@ export const habitsOf = onceOf((rows): SurveyHabits => {
   };
 });
 
+/** Tags are one however they are written. */
+const spelt = (tag: string) => tag.trim().toLowerCase();
 /** Trees by tag, and those that stand somewhere. */
 const byTag = onceOf((rows) => {
   const found = new Map<string, TreeRow[]>();
   for (const row of rows) {
-    const tag = row.tag.trim().toLowerCase();
+    const tag = spelt(row.tag);
     found.set(tag, [...(found.get(tag) ?? []), row]);
   }
   return found;
 });
-/** Whether an earlier tree of a plot has the tag of this one. */
-export function tagIsTaken(row: TreeRow, { told, fresh, replaced }: TreesHere): boolean {
-  const tag = row.tag.trim().toLowerCase();
-  const before = (r: TreeRow) => r.id < row.id && !r.struck;
-  return (
-    !row.struck &&
-    ((byTag(told).get(tag) ?? []).some((r) => before(r) && !replaced.has(r.id)) ||
-      fresh.some((r) => before(r) && r.tag.trim().toLowerCase() === tag))
-  );
+/** Whether one of some trees of a plot has a tag. */
+function hasTag({ told, fresh, replaced }: TreesHere, tag: string, among: (r: TreeRow) => boolean): boolean {
+  const said = spelt(tag);
+  return (byTag(told).get(said) ?? []).some((r) => among(r) && !replaced.has(r.id)) || fresh.some((r) => among(r) && spelt(r.tag) === said);
 }
+/** Whether an earlier tree of a plot has the tag of this one. */
+export const tagIsTaken = (row: TreeRow, here: TreesHere): boolean =>
+  !row.struck && hasTag(here, row.tag, (r) => r.id < row.id && !r.struck);
 const placed = onceOf((rows) => rows.filter((r) => r.onPlot.at !== null));
 
 /** What is said of a line before it is kept. */
@@ -89,10 +89,8 @@ export function lineNotes(row: TreeRow, here: TreesHere, habits: SurveyHabits, u
   const isOther = (r: TreeRow) => r.id !== row.id && !r.struck;
   const fresh = here.fresh.filter(isOther);
   const isStill = (r: TreeRow) => isOther(r) && !here.replaced.has(r.id);
-  const tag = row.tag.trim().toLowerCase();
   if (row.trouble !== null) doubt('trouble', row.trouble);
-  if ((byTag(here.told).get(tag) ?? []).some(isStill) || fresh.some((r) => r.tag.trim().toLowerCase() === tag))
-    doubt('tag-taken', `Tree ${row.tag} is there already on this plot: it wants another number.`);
+  if (hasTag(here, row.tag, isOther)) doubt('tag-taken', `Tree ${row.tag} is there already on this plot: it wants another number.`);
   const { at, unsaid } = row.onPlot;
   const isAt = (r: TreeRow) => at !== null && r.onPlot.at !== null && Math.hypot(r.onPlot.at.x - at.x, r.onPlot.at.y - at.y) < ONE_TREE;
   const twin = at && (fresh.find(isAt) ?? placed(here.told).find((r) => isAt(r) && isStill(r)));

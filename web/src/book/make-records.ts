@@ -47,6 +47,14 @@ export function makeRecord<K extends Kind>(
   };
 }
 
+/** Takes a thing out of the book with all that is part of it. */
+export const strikeOutOf = (maker: Maker, entity: string, reason: string): RecordOf<'strike-out'> =>
+  makeRecord(maker, 'strike-out', { entity, reason: reason.trim() || null });
+
+/** Takes one version of anything back, also a strike-out. */
+export const retractionOf = (maker: Maker, record: string, reason: string): RecordOf<'retraction'> =>
+  makeRecord(maker, 'retraction', { record, reason });
+
 /** A stem in hand: its id where the book has it, else its number. */
 export interface StemInHand {
   readonly id: string | null;

@@ -2,7 +2,7 @@ import { v5 } from 'uuid';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { KINDS } from '../contract/kinds/index';
 import type { Book } from './book';
-import { type Maker, makeRecord } from './make-records';
+import { type Maker, strikeOutOf } from './make-records';
 import { withIds } from './with-ids';
 
 /**
@@ -35,6 +35,6 @@ export function moveTree(
     // its plot stays behind: a plot is part of one survey
     return copy.kind === 'tree' ? { ...copy, body: { ...(copy as RecordOf<'tree'>).body, survey, plot: null } } : copy;
   });
-  const struck = makeRecord(maker, 'strike-out', { entity: tree, reason: 'moved to another survey' });
+  const struck = strikeOutOf(maker, tree, 'moved to another survey');
   return { tree: copiedId(tree, survey), records: [...copies, struck as AnyRecord] };
 }

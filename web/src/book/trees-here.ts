@@ -18,7 +18,7 @@ export interface TreesHere {
 /** @param gone ids of trees that are not here any more */
 export function treesHere(told: readonly TreeRow[], fresh: readonly TreeRow[], gone: ReadonlySet<string>): TreesHere {
   if (fresh.length === 0 && gone.size === 0) return { told, fresh, replaced: NOTHING, all: told };
-  const ids = idsOf(told);
+  const ids = byIdOf(told);
   const replaced = new Set([...fresh.map((r) => r.id), ...gone].filter((id) => ids.has(id)));
   const left = replaced.size === 0 ? told : told.filter((r) => !replaced.has(r.id));
   const all = [...left, ...fresh];
@@ -40,4 +40,5 @@ export function onceOf<T>(work: (rows: readonly TreeRow[]) => T): (rows: readonl
     return found;
   };
 }
-const idsOf = onceOf((rows) => new Set(rows.map((r) => r.id)));
+/** Trees by id. */
+export const byIdOf = onceOf((rows): ReadonlyMap<string, TreeRow> => new Map(rows.map((r) => [r.id, r])));

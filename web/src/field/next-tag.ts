@@ -68,3 +68,6 @@ function tagsFrom(rows: readonly TreeRow[]): Tags {
   return { all: new Set(rows.map((r) => r.tag)), numbers, most, ends, through: rows.length > 0 && numbers.length === rows.length };
 }
 const tagsOf = onceOf(tagsFrom);
+
+/** Whether one of some trees has a tag. */
+export const isTag = (rows: readonly TreeRow[], tag: string): boolean => tagsOf(rows).all.has(tag);

@@ -4,7 +4,7 @@ import type { Book } from '../book/book';
 import { type JudgedPlot, judgedPlot } from '../book/on-plot';
 import { groundOf, type PlotGround } from '../book/plot-scene';
 import { rowsOfTrees, type TreeRow } from '../book/tree-row';
-import { onceOf, type TreesHere, treesHere } from '../book/trees-here';
+import { byIdOf, onceOf, type TreesHere, treesHere } from '../book/trees-here';
 import { byId } from '../book/versions';
 import type { RecordOf } from '../contract/envelope';
 import { useBook } from './use-book';
@@ -59,7 +59,7 @@ export function useTreesOn(sheet: SheetState, plot: string | null): TreesHere {
         continue;
       }
       const row = heldRow(book, survey, record, options, worked.current);
-      const known = byIds(told).get(id);
+      const known = byIdOf(told).get(id);
       if (row && (!known || !sameFigures(known, row)))
         fresh.push({ ...row, among: known?.among ?? row.among, wantsHeight: known?.wantsHeight ?? row.wantsHeight });
     }
@@ -67,8 +67,6 @@ export function useTreesOn(sheet: SheetState, plot: string | null): TreesHere {
   }, [told, book, held, survey, plot, options]);
 }
 const NONE: readonly TreeRow[] = [];
-
-const byIds = onceOf((rows) => new Map(rows.map((r) => [r.id, r])));
 
 /** Whether what was told of a tree is what this page makes of it: all but what its survey's other trees say. Compared once. */
 function sameFigures(told: TreeRow, own: TreeRow): boolean {

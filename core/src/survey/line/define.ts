@@ -84,6 +84,3 @@ export interface Mark<V> {
 
 export const yes = <V>(value: V, takes = 1): MarkRead<V> => ({ ok: true, takes, value });
 export const no = <V>(reason: string, takes = 1): MarkRead<V> => ({ ok: false, takes, reason });
-
-export const unitsOf = (units: UnitSystem): { readonly thin: LengthUnit; readonly long: LengthUnit } =>
-  units === 'us' ? { thin: 'in', long: 'ft' } : { thin: 'cm', long: 'm' };

@@ -1,5 +1,5 @@
 import { parseBearing } from '../../land/bearing';
-import { toMetres } from '../../units';
+import { toMetres, UNITS_OF } from '../../units';
 import {
   CROWN_CLASSES,
   type CrownClass,
@@ -9,7 +9,7 @@ import {
   type TreeStatus,
   wrongWithAnswer,
 } from '../tree-questions';
-import { type CalledPlace, type CalledTree, type LineContext, type Mark, type MarkName, no, unitsOf, yes } from './define';
+import { type CalledPlace, type CalledTree, type LineContext, type Mark, type MarkName, no, yes } from './define';
 import { printNumber, readNumber } from './numbers';
 import { quoted } from './words';
 
@@ -139,7 +139,7 @@ function readPlace([word = '', next]: readonly string[], { units }: LineContext)
   if (!read.ok) return no<CalledPlace | null>(read.reason, 2);
   const { value, unit, byEye } = read.number;
   if (unit === 'logs') return no<CalledPlace | null>(`“${next}” is no distance.`, 2);
-  const own = unit ?? unitsOf(units).long;
+  const own = unit ?? UNITS_OF[units].length;
   if (toMetres(value, own) > FARTHEST) return no<CalledPlace | null>(`“${next}”: a distance is up to ${FARTHEST} m.`, 2);
   return yes<CalledPlace | null>({ bearing: bearing.degrees, distance: value, unit: own, byEye }, 2);
 }
@@ -147,7 +147,7 @@ function readPlace([word = '', next]: readonly string[], { units }: LineContext)
 function printPlace(value: CalledPlace | null, { units }: LineContext): string {
   if (value === null) return '';
   const { bearing, distance, unit, byEye } = value;
-  return `@${bearing} ${byEye ? '~' : ''}${printNumber(distance)}${unit === unitsOf(units).long ? '' : unit}`;
+  return `@${bearing} ${byEye ? '~' : ''}${printNumber(distance)}${unit === UNITS_OF[units].length ? '' : unit}`;
 }
 
 /**

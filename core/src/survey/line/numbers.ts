@@ -1,6 +1,6 @@
-import { type LengthUnit, toMetres } from '../../units';
+import { type LengthUnit, toMetres, UNITS_OF } from '../../units';
 import { diameterClass } from '../sampling/index';
-import { type CalledDiameter, type CalledHeight, type LineContext, unitsOf } from './define';
+import type { CalledDiameter, CalledHeight, LineContext } from './define';
 
 /** A number of a line as it was written. */
 export interface NumberWord {
@@ -107,7 +107,7 @@ export function takeNumbers(words: readonly NumberWord[], context: LineContext):
 
 function asDiameter(word: NumberWord, { classes, units }: LineContext): Partial<Numbers> | string {
   const { value, unit, byEye, upTo } = word;
-  const own = (unit ?? classes?.unit ?? unitsOf(units).thin) as LengthUnit;
+  const own = (unit ?? classes?.unit ?? UNITS_OF[units].diameter) as LengthUnit;
   const byClass = upTo === undefined && unit === null && classes !== null && !byEye ? classes : null;
   // the thinnest class by its lower limit begins at nothing
   const least = upTo !== undefined || byClass?.names === 'lower-limit' ? value >= 0 : value > 0;
@@ -156,7 +156,7 @@ function asSecond(word: NumberWord, so: Numbers, context: LineContext): Partial<
     return { logs: value };
   }
   if (so.height !== null) return 'A height is said twice.';
-  const own = (unit ?? unitsOf(context.units).long) as LengthUnit;
+  const own = (unit ?? UNITS_OF[context.units].length) as LengthUnit;
   const m = toMetres(value, own);
   if (!(m > 0 && m <= TALLEST)) return `${value} ${own} is no height: above 0 and up to ${TALLEST} m.`;
   return { height: { value, unit: own, byEye: word.byEye } };
@@ -165,7 +165,7 @@ function asSecond(word: NumberWord, so: Numbers, context: LineContext): Partial<
 /** Logs or a height, as a bare number after the diameter can be; in doubt it is asked. */
 function meantBy({ value }: NumberWord, so: Numbers, context: LineContext): 'logs' | 'height' | { readonly reason: string } {
   const { second, logLength, units } = context;
-  const { long } = unitsOf(units);
+  const { length: long } = UNITS_OF[units];
   if (second !== null)
     return second === 'logs' && so.logs !== null ? 'height' : second === 'height' && so.height !== null ? 'logs' : second;
   if (logLength === null) return 'height';

@@ -1,4 +1,5 @@
-import { type CalledTree, type LineContext, type MarkName, unitsOf } from './define';
+import { UNITS_OF } from '../../units';
+import type { CalledTree, LineContext, MarkName } from './define';
 import { MARK_NAMES, MARKS } from './marks';
 import { nameOfClass, printNumber, upperLimit } from './numbers';
 
@@ -25,12 +26,12 @@ function printDiameter({ diameter }: CalledTree, { classes, units }: LineContext
     const name = nameOfClass(diameter, classes);
     return name === null ? `${printNumber(diameter.from)}..${printNumber(upperLimit(diameter))}${unit}` : printNumber(name);
   }
-  const bare = classes === null && unit === unitsOf(units).thin;
+  const bare = classes === null && unit === UNITS_OF[units].diameter;
   return `${diameter.byEye ? '~' : ''}${printNumber(diameter.value)}${bare ? '' : unit}`;
 }
 
 function printSecond({ logs, height, diameter }: CalledTree, { second, logLength, units }: LineContext): readonly string[] {
-  const { long } = unitsOf(units);
+  const { length: long } = UNITS_OF[units];
   const bare = diameter !== null && (second ?? (logLength === null ? 'height' : null));
   return [
     logs === null ? '' : `${printNumber(logs)}${bare === 'logs' ? '' : 'l'}`,

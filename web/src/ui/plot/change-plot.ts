@@ -1,10 +1,32 @@
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import type { PlotState } from '../../contract/kinds/plot';
 import { bookStore } from '../../field/book-store';
 import { makerNow } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
 
+const NOTHING_SAID = {
+  stratum: null,
+  longitude: null,
+  latitude: null,
+  slope: null,
+  aspect: null,
+  radius: null,
+  width: null,
+  length: null,
+  basalAreaFactor: null,
+} as const;
+
+const maker = () => makerNow(savedPreferences().person);
+
+/** @returns the ids of the new plots */
+export function addPlots(survey: string, names: readonly string[], state: PlotState): readonly string[] {
+  const records = names.map((name) => makeRecord(maker(), 'plot', { survey, name, ...NOTHING_SAID, state }));
+  void bookStore.keep(records as AnyRecord[]);
+  return records.map((r) => r.entity);
+}
+
 /** Keeps a new version of a plot. */
 export function changePlot(plot: RecordOf<'plot'>, change: Partial<BodyOf<'plot'>>): void {
-  void bookStore.keep([makeRecord(makerNow(savedPreferences().person), 'plot', { ...plot.body, ...change }, plot) as AnyRecord]);
+  void bookStore.keep([makeRecord(maker(), 'plot', { ...plot.body, ...change }, plot) as AnyRecord]);
 }

@@ -6,6 +6,7 @@ import {
   type North,
   parseLength,
   type SamplingKind,
+  UNITS_OF,
   type UnitSystem,
 } from '@arbolito/core';
 import type { DesignInput, DesignRule } from '../../contract/design';
@@ -25,9 +26,6 @@ export interface DesignForm {
 }
 
 type Read<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly field: string; readonly reason: string };
-
-const unitsOf = (units: UnitSystem): { readonly thin: LengthUnit; readonly long: LengthUnit } =>
-  units === 'us' ? { thin: 'in', long: 'ft' } : { thin: 'cm', long: 'm' };
 
 /** What is usual, as somebody would type it: a start to change. */
 export function usualDesign(survey: SurveyKind, units: UnitSystem): DesignForm | null {
@@ -60,7 +58,7 @@ export function usualDesign(survey: SurveyKind, units: UnitSystem): DesignForm |
 /** A design as it would be typed. */
 export function typedDesign(design: DesignInput, survey: SurveyKind, units: UnitSystem): DesignForm {
   const usual = usualDesign(survey, units) as DesignForm;
-  const { thin, long } = unitsOf(units);
+  const { diameter: thin, length: long } = UNITS_OF[units];
   const say = (m: number, unit: LengthUnit) => String(Number(fromMetres(metres(m), unit).toFixed(3)));
   const { rule, north, declination, planned } = design;
   const own: Partial<DesignForm> =
@@ -97,7 +95,7 @@ export function meantDesign(form: DesignForm, units: UnitSystem): Read<DesignInp
 }
 
 function meantRule(form: DesignForm, units: UnitSystem): Read<DesignRule> {
-  const { thin, long } = unitsOf(units);
+  const { diameter: thin, length: long } = UNITS_OF[units];
   const length = (field: string, text: string, unit: LengthUnit, most: number, zero = false): Read<number> => {
     const read = parseLength(text, unit);
     if (!read.ok) return { ok: false, field, reason: read.reason };
@@ -149,7 +147,7 @@ function meantRule(form: DesignForm, units: UnitSystem): Read<DesignRule> {
 
 /** How a survey samples, in words. */
 export function sayDesign({ rule, north, declination }: DesignInput, units: UnitSystem): string {
-  const { thin, long } = unitsOf(units);
+  const { diameter: thin, length: long } = UNITS_OF[units];
   const far = (m: number) => `${Number(fromMetres(metres(m), long).toFixed(2))} ${long}`;
   const bearings =
     north === 'magnetic'

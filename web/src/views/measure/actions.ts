@@ -1,5 +1,5 @@
 import { type Finding, parseLine, type Reading, type SceneTarget, type Trunk, toolOf } from '@arbolito/core';
-import { type Mode, makeRecord, recordsForLine, recordsForReading, type StemInHand } from '../../book/make-records';
+import { type Mode, recordsForLine, recordsForReading, retractionOf, type StemInHand } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
 import { settled } from '../../book/versions';
@@ -168,7 +168,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
     const { hand, newest, t } = now();
     if (hand.text) return setHand((p) => ({ ...p, text: '' }));
     if (!newest) return;
-    keep([makeRecord(maker(), 'retraction', { record: newest.id, reason: 'undone' }) as AnyRecord]);
+    keep([retractionOf(maker(), newest.id, 'undone') as AnyRecord]);
     setRefusal(null);
     const { read, station } = newest.body;
     const slot = stepOfSlot(slotOf(read));

@@ -1,7 +1,7 @@
 import type { Finding } from '@arbolito/core';
 import type { Said } from '../../book/asked';
 import { freeCode } from '../../book/free-code';
-import { type Maker, makeRecord } from '../../book/make-records';
+import { type Maker, makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { speciesUsed } from '../../field/preferences';
@@ -47,13 +47,12 @@ export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
       now()
         .t.all.find((e) => e.id === chosen.entity)
         ?.heads.filter((h) => h.id !== chosen.id) ?? [];
-    keep(rivals.map((r) => makeRecord(maker(), 'retraction', { record: r.id, reason: 'another version was chosen' }) as AnyRecord));
+    keep(rivals.map((r) => retractionOf(maker(), r.id, 'another version was chosen') as AnyRecord));
   };
 
   /** Takes a thing out of the book with all that is part of it, or one of its strike-outs back. */
-  const strikeOut = (entity: string, reason: string) =>
-    keep([makeRecord(maker(), 'strike-out', { entity, reason: reason.trim() || null }) as AnyRecord]);
-  const bringBack = (strike: string) => keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
+  const strikeOut = (entity: string, reason: string) => keep([strikeOutOf(maker(), entity, reason) as AnyRecord]);
+  const bringBack = (strike: string) => keep([retractionOf(maker(), strike, 'brought back') as AnyRecord]);
 
   /** A doubt was looked at and is right: it is not said again for as long as the same is read. */
   const confirm = ({ code, what }: Finding) =>

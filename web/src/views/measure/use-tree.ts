@@ -13,7 +13,7 @@ import {
 } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { Book } from '../../book/book';
-import { asCalled } from '../../book/called';
+import { asCalled, withCalled } from '../../book/called';
 import { NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
@@ -73,22 +73,19 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   }, [all, stemId, determination]);
 
   // what was called holds until a reading, typed or kept, takes its place; a new visit begins without it
-  const withCalled = useMemo(() => {
+  const joined = useMemo(() => {
     const read = (found?.visits ?? []).flatMap((v) => v.inForce);
-    return (readings: readonly Reading[]) => {
-      if (coming) return readings;
-      const { readings: called, count } = asCalled(found?.record.body.called, [...read, ...readings]);
-      return count > 1 ? called : [...called, ...readings];
-    };
+    return (readings: readonly Reading[]) =>
+      coming ? readings : withCalled(asCalled(found?.record.body.called, [...read, ...readings]), readings);
   }, [found, coming]);
   const input = useCallback(
     (readings: readonly Reading[]): TreeInput => ({
-      readings: withCalled(readings),
+      readings: joined(readings),
       protocol: protocol.options,
       species,
       eyeHeight,
     }),
-    [withCalled, protocol, species, eyeHeight],
+    [joined, protocol, species, eyeHeight],
   );
   const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 

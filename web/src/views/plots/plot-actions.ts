@@ -3,25 +3,12 @@ import type { Said } from '../../book/asked';
 import { newDetermination } from '../../book/determinations';
 import { FIRST, makeRecord, recordsForReading, type TreePlace } from '../../book/make-records';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
-import type { PlotState } from '../../contract/kinds/plot';
 import type { PlaceInput } from '../../contract/sampling';
 import { bookStore } from '../../field/book-store';
 import { makerNow, newId } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
-import { changePlot } from '../../ui/plot/change-plot';
+import { addPlots, changePlot } from '../../ui/plot/change-plot';
 import type { MeantTree } from './tree-form';
-
-const NOTHING_SAID = {
-  stratum: null,
-  longitude: null,
-  latitude: null,
-  slope: null,
-  aspect: null,
-  radius: null,
-  width: null,
-  length: null,
-  basalAreaFactor: null,
-} as const;
 
 /** A tree that is kept on a plot. */
 export interface NewTree {
@@ -40,13 +27,7 @@ const keep = (records: readonly AnyRecord[]) => void bookStore.keep(records);
 
 /** What is done to plots and to the trees on them: each makes records and keeps them. */
 export const PLOT_ACTIONS = {
-  /** @returns the ids of the new plots */
-  addPlots(survey: string, names: readonly string[], state: PlotState): readonly string[] {
-    const records = names.map((name) => makeRecord(maker(), 'plot', { survey, name, ...NOTHING_SAID, state }));
-    keep(records as AnyRecord[]);
-    return records.map((r) => r.entity);
-  },
-
+  addPlots,
   changePlot,
 
   addStratum(body: BodyOf<'stratum'>): void {

@@ -55,18 +55,21 @@ export const Crew = memo(function Crew({ ways, onWays, range, onRange, byClass }
 
 const Row = ({ children }: { children: ReactNode }) => <div className="flex items-end">{children}</div>;
 
+/** Two whole numbers, the second larger; null where they are none. */
+function rangeOf(from: string, to: string): TagRange | null {
+  const [a, b] = [Number(from), Number(to)];
+  return [from, to].every((n) => /^\d{1,9}$/.test(n)) && a >= 1 && b > a ? { from: a, to: b } : null;
+}
+
 /** The numbers this device gives, where several phones are on one plot. */
 function Range({ range, onRange }: Pick<Props, 'range' | 'onRange'>) {
   const [from, setFrom] = useState(range ? String(range.from) : '');
   const [to, setTo] = useState(range ? String(range.to) : '');
-  const [a, b] = [Number(from), Number(to)];
-  const good = /^\d{1,9}$/.test(from) && /^\d{1,9}$/.test(to) && a >= 1 && b > a;
   const take = (nextFrom: string, nextTo: string) => {
     setFrom(nextFrom);
     setTo(nextTo);
-    const [x, y] = [Number(nextFrom), Number(nextTo)];
-    if (nextFrom === '' && nextTo === '') onRange(null);
-    else if (/^\d{1,9}$/.test(nextFrom) && /^\d{1,9}$/.test(nextTo) && x >= 1 && y > x) onRange({ from: x, to: y });
+    const typed = rangeOf(nextFrom, nextTo);
+    if (typed || (nextFrom === '' && nextTo === '')) onRange(typed);
   };
   const field = (label: string, value: string, set: (v: string) => void) => (
     <label className="flex w-20 flex-col gap-0.5 text-small text-soft">
@@ -84,7 +87,7 @@ function Range({ range, onRange }: Pick<Props, 'range' | 'onRange'>) {
     <div className="flex flex-wrap items-end gap-2">
       {field('Numbers from', from, (v) => take(v, to))}
       {field('to', to, (v) => take(from, v))}
-      {(from !== '' || to !== '') && !good && (
+      {(from !== '' || to !== '') && rangeOf(from, to) === null && (
         <p className="pb-3 text-small text-berry">Two whole numbers, the second larger; both empty for no range.</p>
       )}
     </div>

@@ -1,4 +1,4 @@
-import { type ProtocolOptions, sayCall } from '@arbolito/core';
+import { type ProtocolOptions, sayCall, UNITS_OF } from '@arbolito/core';
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { DECIMAL } from '../../ui/decimal';
@@ -163,7 +163,7 @@ function Says({ called: { meant, asked, text }, lines, last, protocol, readBack 
         )
       ) : (
         <>
-          <p data-understood>{sayCall(parsed.tree, lines.context, last?.name)}</p>
+          <p data-understood>{sayCall(parsed.tree, lines.context, row?.species)}</p>
           {worst ? (
             <p
               className={
@@ -191,7 +191,7 @@ function Says({ called: { meant, asked, text }, lines, last, protocol, readBack 
 }
 
 function hintOf({ context }: LineBook, last: Props['last']): string {
-  const [thin, long] = context.units === 'us' ? ['in', 'ft'] : ['cm', 'm'];
+  const { diameter: thin, length: long } = UNITS_OF[context.units];
   const first = context.classes ? `its class (${context.classes.width} ${context.classes.unit})` : `its diameter in ${thin}`;
   const then = context.second ?? (context.logLength === null ? 'height' : null);
   const second = then === 'height' ? `height in ${long}` : then === 'logs' ? 'logs' : `logs or height in ${long}`;

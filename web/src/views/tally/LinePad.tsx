@@ -1,4 +1,4 @@
-import { CROWN_LETTERS, type OwnField, ownLetters, STATUS_LETTERS, type UnitSystem } from '@arbolito/core';
+import { CROWN_LETTERS, type OwnField, ownLetters, STATUS_LETTERS, UNITS_OF, type UnitSystem } from '@arbolito/core';
 import { memo, useState } from 'react';
 
 interface Props {
@@ -60,6 +60,7 @@ export const LinePad = memo(function LinePad(p: Props) {
     );
   }
   if (panel === 'marks') {
+    const { diameter: thin, length: long } = UNITS_OF[p.units];
     const put = (text: string, label: string, name: string) => (
       <button
         key={name}
@@ -85,8 +86,8 @@ export const LinePad = memo(function LinePad(p: Props) {
         {put(' g', 'g', 'grade')}
         {put('~', '~', 'by eye')}
         {put('l', 'l', 'logs')}
-        {put(p.units === 'us' ? 'ft' : 'm', p.units === 'us' ? 'ft' : 'm', 'height')}
-        {put(p.units === 'us' ? 'in' : 'cm', p.units === 'us' ? 'in' : 'cm', 'read exactly')}
+        {put(long, long, 'height')}
+        {put(thin, thin, 'read exactly')}
         {put(' #', '#', 'number')}
         {put(' !', '!', 'note')}
         {Object.entries(STATUS_LETTERS).map(([status, letter]) => put(` ${letter}`, letter, status.replaceAll('-', ' ')))}

@@ -1,3 +1,4 @@
+import { UNITS_OF } from '@arbolito/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { makeRecord } from '../../book/make-records';
@@ -147,7 +148,7 @@ export function SheetEntry({ sheet, survey, plots, plot }: Props) {
     setSays(`${made.length} ${made.length === 1 ? 'tree is' : 'trees are'} kept.`);
   };
 
-  const { thin, long } = protocol.units === 'us' ? { thin: 'in', long: 'ft' } : { thin: 'cm', long: 'm' };
+  const { diameter: thin, length: long } = UNITS_OF[protocol.units];
   const heads: Readonly<Record<SheetCell, string>> = {
     plot: plotWord(survey.body.kind),
     species: 'species',

@@ -1,66 +1,49 @@
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import { walkingOrder } from '../../book/plot-order';
 import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
-import { bookStore } from '../../field/book-store';
 import { useBook } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
+import { addPlots } from '../../ui/plot/change-plot';
 import { isDone, plotWord, STATES } from '../../ui/plot/plot-words';
 import { SurveyNotYet, surveyInFrame } from '../../ui/SurveyNotYet';
 import { MODE_NAMES, MODES, type Mode, remember, remembered } from './memory';
 import { SheetEntry } from './SheetEntry';
 import { TallyHere } from './TallyHere';
-import { TALLY_ACTIONS } from './tally-actions';
 
 /** The tally of a survey: many trees, fast, on one plot at a time. */
 export default function Tally() {
   const [asked] = useSearchParams();
   const id = asked.get('survey');
   const sheet = useSheet(id);
-  const own = useBook((s) => s.book.find('survey', id));
+  const book = useBook((s) => s.book);
   if (!sheet?.head) return <SurveyNotYet tab="tally" id={id} worked={sheet?.worked ?? 0} />;
   // the page's own book has a change of the survey before the other thread has worked it out
-  const survey = own ?? sheet.head.survey;
+  const survey = book.find('survey', id) ?? sheet.head.survey;
   return <OnSurvey key={survey.entity} sheet={sheet} survey={survey} />;
 }
 
 function OnSurvey({ sheet, survey }: { sheet: SheetState; survey: RecordOf<'survey'> }) {
   const [asked, ask] = useSearchParams();
-  // the frame is not drawn again at every tree: only where a plot changed
-  const versions = useBook((s) =>
-    s.book
-      .partsOf(survey.entity, 'plot')
-      .map((p) => p.id)
-      .join(),
-  );
+  const book = useBook((s) => s.book);
   const coming = useBook((s) => s.coming.get(survey.entity));
   const { tally } = sheet.head.protocol.options;
   const [mode, setMode] = useState<Mode>(() => remembered(survey.entity).mode ?? (tally?.byClass ? 'classes' : 'line'));
-  const plots = useMemo(
-    () => (versions === '' ? [] : walkingOrder(bookStore.snapshot().book.partsOf(survey.entity, 'plot'))),
-    [versions, survey],
-  );
+  const plots = useMemo(() => walkingOrder(book.partsOf(survey.entity, 'plot')), [book, survey]);
   const wants = SAMPLES_OF[survey.body.kind].length > 0 || plots.length > 0;
   const named = asked.get('plot') ?? remembered(survey.entity).plot;
   const plot = plots.find((p) => p.entity === named) ?? plots.find((p) => !isDone(p.body.state)) ?? plots[0] ?? null;
   const word = plotWord(survey.body.kind);
-  const go = useRef(ask);
-  useLayoutEffect(() => {
-    go.current = ask;
-  });
-  const choosePlot = useCallback(
-    (next: string) => {
-      remember(survey.entity, { plot: next });
-      go.current((now) => {
-        now.set('plot', next);
-        return now;
-      });
-    },
-    [survey.entity],
-  );
+  const choosePlot = (next: string) => {
+    remember(survey.entity, { plot: next });
+    ask((now) => {
+      now.set('plot', next);
+      return now;
+    });
+  };
   const chooseMode = (next: Mode) => {
     remember(survey.entity, { mode: next });
     setMode(next);
@@ -151,7 +134,7 @@ function NoPlot({ survey, word, onPlot }: { survey: string; word: string; onPlot
     <div className="p-6">
       <p className="mb-3 text-lead">Trees of this survey stand on {word}s, and it has none yet.</p>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="button button-go" onClick={() => onPlot(TALLY_ACTIONS.addPlot(survey, '1'))}>
+        <button type="button" className="button button-go" onClick={() => onPlot(addPlots(survey, ['1'], 'found')[0] as string)}>
           Begin {word} 1
         </button>
         <Link className="button" href={`/plots?survey=${survey}`}>

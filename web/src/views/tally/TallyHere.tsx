@@ -1,5 +1,5 @@
 import { metresPerLength } from '@arbolito/core';
-import { memo, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { habitsOf } from '../../book/line-checks';
 import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
@@ -35,7 +35,7 @@ interface Props {
 }
 
 /** The tally of one plot: what is called grows into strokes, totals and the drawing as it is typed. */
-export const TallyHere = memo(function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Props) {
+export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Props) {
   const book = useBook((s) => s.book);
   const protocol = sheet.head.protocol.options;
   const at = record?.entity ?? null;
@@ -156,4 +156,4 @@ export const TallyHere = memo(function TallyHere({ sheet, survey, plot: record, 
       </div>
     </div>
   );
-});
+}

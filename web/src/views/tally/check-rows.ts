@@ -5,7 +5,7 @@ import { type JudgedPlot, judgedPlot } from '../../book/on-plot';
 import type { TreeRow } from '../../book/tree-row';
 import { type TreesHere, treesHere } from '../../book/trees-here';
 import type { BodyOf, RecordOf } from '../../contract/envelope';
-import { nextTagOn, type TagRange } from '../../field/next-tag';
+import { isTag, nextTagOn, type TagRange } from '../../field/next-tag';
 import { tagAfter } from '../../field/tag-after';
 import { isEmpty, isHeader, lineOfRow, type SheetRow } from './sheet-model';
 import { type LineBook, meantLine } from './use-line';
@@ -30,6 +30,9 @@ export interface RowsAround {
   readonly range: TagRange | null;
 }
 
+/** What counts the numbers: the survey where they go through it, else each plot. */
+const counterOf = (tag: string, plot: string | null): string => (/^\d+$/.test(tag) ? '' : (plot ?? ''));
+
 const NOBODY = treesHere([], [], new Set());
 
 /** Checks rows one after another: what goes on from row to row is remembered in between. */
@@ -38,6 +41,8 @@ export class RowChecker {
   private readonly tags = new Map<string | null, Set<string>>();
   private readonly judged = new Map<string, JudgedPlot>();
   private readonly here = new Map<string | null, TreesHere>();
+  /** The number each plot begins with. */
+  private readonly first = new Map<string | null, string>();
   /** The next free number: of each plot, or of all where the survey numbers them through. */
   private readonly next = new Map<string, string>();
   private readonly byName: ReadonlyMap<string, RecordOf<'plot'> | null>;
@@ -88,17 +93,18 @@ export class RowChecker {
     if (meant.parsed.tree.tag !== null && given.has(body.tag))
       return { state: 'wrong', reason: `Number ${body.tag} stands twice on this sheet.` };
     given.add(body.tag);
-    if (body.tag === tag) this.next.set(/^\d+$/.test(tag) ? '' : (at ?? ''), tagAfter(tag));
+    if (body.tag === tag) this.next.set(counterOf(tag, at), tagAfter(tag));
     this.species = body.species;
     const doubt = meant.notes.find((n) => n.severity === 'doubt');
     return { state: doubt ? 'doubt' : 'right', body, says: doubt?.text ?? meant.notes[0]?.text ?? null };
   }
 
   private tagFor(plot: RecordOf<'plot'> | null, here: TreesHere, given: ReadonlySet<string>): string {
-    const first = nextTagOn(plot?.body.name ?? null, here, this.a.all, this.a.range);
-    const counted = /^\d+$/.test(first) ? '' : (plot?.entity ?? '');
-    let tag = this.next.get(counted) ?? first;
-    while (given.has(tag) || here.told.some((t) => t.tag === tag)) tag = tagAfter(tag);
+    const at = plot?.entity ?? null;
+    const first = this.first.get(at) ?? nextTagOn(plot?.body.name ?? null, here, this.a.all, this.a.range);
+    this.first.set(at, first);
+    let tag = this.next.get(counterOf(first, at)) ?? first;
+    while (given.has(tag) || isTag(here.told, tag)) tag = tagAfter(tag);
     return tag;
   }
 

@@ -1,5 +1,5 @@
 import type { LineBody } from '../../book/called-line';
-import { makeRecord } from '../../book/make-records';
+import { makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
 import type { CalledClass } from '../../contract/called';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
@@ -60,23 +60,16 @@ export const TALLY_ACTIONS = {
 
   /** Takes one version back: of a tree that was only just called nothing is left, of a correction what it replaced. */
   takeBack(version: string): void {
-    void keep([makeRecord(maker(), 'retraction', { record: version, reason: 'taken back' }) as AnyRecord]);
+    void keep([retractionOf(maker(), version, 'taken back') as AnyRecord]);
   },
 
   /** @returns the id of the strike-out */
   strikeOut(tree: string, reason: string): string {
-    const record = makeRecord(maker(), 'strike-out', { entity: tree, reason: reason.trim() || null });
+    const record = strikeOutOf(maker(), tree, reason);
     void keep([record as AnyRecord]);
     return record.id;
   },
   bringBack(strike: string): void {
-    void keep([makeRecord(maker(), 'retraction', { record: strike, reason: 'brought back' }) as AnyRecord]);
-  },
-
-  addPlot(survey: string, name: string): string {
-    const nothing = { stratum: null, longitude: null, latitude: null, slope: null, aspect: null, radius: null, width: null, length: null };
-    const record = makeRecord(maker(), 'plot', { survey, name, ...nothing, basalAreaFactor: null, state: 'found' });
-    void keep([record as AnyRecord]);
-    return record.entity;
+    void keep([retractionOf(maker(), strike, 'brought back') as AnyRecord]);
   },
 } as const;

@@ -3,11 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { lineContext, USUAL_WAYS } from '../../book/called-line';
-import { type Maker, makeRecord } from '../../book/make-records';
+import { makeRecord } from '../../book/make-records';
 import { sheetOf } from '../../book/summary';
+import { cruiseOf, cruiser, NOWHERE } from '../../book/test-cruise';
 import type { TreeRow } from '../../book/tree-row';
 import { treesHere } from '../../book/trees-here';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import type { RecordOf } from '../../contract/envelope';
 import { nextTagOn, type TagRange } from '../../field/next-tag';
 import { type CheckedRow, RowChecker } from './check-rows';
 import { CELLS, cellsOf, emptyRow, isEmpty, isHeader, lineOfRow, pasted, type SheetRow } from './sheet-model';
@@ -16,10 +17,7 @@ import { type LineBook, meantLine } from './use-line';
 /** Trees as they were told, none of them newer. */
 const here = (rows: readonly TreeRow[]) => treesHere([...rows], [], new Set());
 
-let n = 0;
-const id = () => `01900000-0000-7000-8000-${String(++n).padStart(12, '0')}`;
-const maker: Maker = { device: 'd', person: null, now: new Date('2026-05-04T09:00:00Z'), newId: id };
-const make = () => ({ id: id(), at: '2026-05-04T09:00:00.000Z' });
+const make = () => ({ id: cruiser.newId(), at: '2026-05-04T09:00:00.000Z' });
 const row = (cells: Partial<SheetRow>): SheetRow => ({ ...emptyRow(make, '1'), ...cells });
 
 describe('rows of a sheet', () => {
@@ -89,42 +87,7 @@ describe('rows of a sheet', () => {
 
 /** A survey with trees enough to have habits. */
 function cruise(options: ProtocolOptions, trees: readonly { readonly d: number; readonly h?: number; readonly tag?: string }[] = []) {
-  const made: AnyRecord[] = [];
-  const add = <T>(r: T): T => {
-    made.push(r as AnyRecord);
-    return r;
-  };
-  const kinds = [
-    ['sp', 'Scots pine'],
-    ['be', 'Beech'],
-  ].map(([code, name]) =>
-    add(makeRecord(maker, 'species', { code, name, latin: null, figures: { crown: 'broad' } } as never) as unknown as RecordOf<'species'>),
-  );
-  const protocol = add(
-    makeRecord(maker, 'protocol', { name: 'p', preset: null, options: options as never }) as unknown as RecordOf<'protocol'>,
-  );
-  const survey = add(
-    makeRecord(maker, 'survey', {
-      name: 's',
-      kind: 'fixed-plots',
-      protocol: protocol.entity,
-      place: null,
-    }) as unknown as RecordOf<'survey'>,
-  );
-  const nothing = {
-    stratum: null,
-    longitude: null,
-    latitude: null,
-    slope: null,
-    aspect: null,
-    width: null,
-    length: null,
-    basalAreaFactor: null,
-  };
-  const plots = ['1', '2', 'Twice', 'twice'].map((name) =>
-    add(makeRecord(maker, 'plot', { survey: survey.entity, name, radius: 10, ...nothing }) as unknown as RecordOf<'plot'>),
-  );
-  const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
+  const { made, add, species: kinds, survey, plots } = cruiseOf(options, ['1', '2', 'Twice', 'twice']);
   for (const [i, { d, h, tag }] of trees.entries()) {
     const called = {
       diameter: { kind: 'exact', value: d, unit: 'cm', tool: 'caliper' },
@@ -132,14 +95,14 @@ function cruise(options: ProtocolOptions, trees: readonly { readonly d: number; 
     } as const;
     const species = (kinds[0] as RecordOf<'species'>).entity;
     add(
-      makeRecord(maker, 'tree', {
+      makeRecord(cruiser, 'tree', {
         survey: survey.entity,
         plot: (plots[0] as RecordOf<'plot'>).entity,
         tag: tag ?? String(i + 1),
         species,
         called,
         note: null,
-        ...nowhere,
+        ...NOWHERE,
       }),
     );
   }

@@ -21,9 +21,9 @@ export interface LineBook {
 }
 /** @param codes those called most come first wherever they are named, then those used last on this device */
 export function useLineBook(all: readonly RecordOf<'species'>[], codes: SpeciesCodes, protocol: ProtocolOptions): LineBook {
-  const order = [...codes.keys()].join();
+  const order = [...codes.keys()].join('\n');
   const species = useMemo(() => {
-    const rank = new Map(order.split(',').map((name, i) => [name, i]));
+    const rank = new Map(order.split('\n').map((name, i) => [name, i]));
     const used = savedPreferences().species;
     const place = (s: RecordOf<'species'>) =>
       rank.get(s.body.name) ?? rank.size + (used.includes(s.entity) ? used.indexOf(s.entity) : used.length);
