@@ -8,6 +8,8 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 const RATE = { points: 3000, duration: 10 };
 const LARGEST_BODY = 20_000_000;
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+/** What is posted to these is computed and not kept. */
+const COMPUTED = new Set(['/api/v1/derive', '/api/v1/expand']);
 /** What a page can't say in its head. */
 const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none'; form-action 'self'";
 /** Files and answers that are no pages load nothing. */
@@ -64,8 +66,8 @@ export function mayEnter({ method, url, headers }, hosts) {
       'Another site may not ask here',
       'Ask from a page of this server, or from a program that sends no Origin.',
     );
-  // deriving stores nothing; whatever writes says where it comes from
-  if (!SAFE.has(method) && path !== '/api/v1/derive' && !ours && headers['x-arbolito'] === undefined)
+  // what only computes stores nothing; whatever writes says where it comes from
+  if (!SAFE.has(method) && !COMPUTED.has(path) && !ours && headers['x-arbolito'] === undefined)
     throw new Refusal(
       'no-origin',
       403,

@@ -2,7 +2,7 @@
 import { build } from 'esbuild';
 
 await build({
-  entryPoints: { derive: 'src/server/derive-worker.ts' },
+  entryPoints: { compute: 'src/server/compute-worker.ts' },
   outdir: 'dist/workers',
   outExtension: { '.js': '.mjs' },
   bundle: true,

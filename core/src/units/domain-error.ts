@@ -60,6 +60,7 @@ export type Refusal =
   | 'sun-in-slope'
   | 'taper-too-strong'
   | 'tip-overhead'
+  | 'too-few'
   | 'top-below-base';
 
 /** A question without an answer (parallel sights, a reading still missing) is not an error: it says why. */

@@ -59,7 +59,7 @@ export function notCounted(
   { status }: Said,
   dbh: number | null,
   { out, underRule }: { readonly out: boolean; readonly underRule: boolean },
-  { countedStatuses = USUALLY_COUNTED, smallestDiameter = 0 }: ProtocolOptions,
+  { countedStatuses = USUALLY_COUNTED, smallestDiameter = 0 }: Pick<ProtocolOptions, 'countedStatuses' | 'smallestDiameter'>,
 ): NotCounted | null {
   if (status != null && !countedStatuses.includes(status)) return 'status';
   if (underRule || (dbh !== null && dbh < smallestDiameter - SAME)) return 'too-thin';

@@ -199,11 +199,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     said,
     unanswered: unanswered(said, protocol),
     notCounted: notCounted(said, thickest > 0 ? thickest : null, judged, protocol),
-    out: [
-      ...new Set(
-        findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
-      ),
-    ],
+    out: outOf(findings),
     trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? manyMeasured(tree))) : outcome.error.message,
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
@@ -234,6 +230,12 @@ const UNDECIDED = 'Two versions of a reading contradict each other: choose one u
 const UNDECIDED_TREE =
   'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
 const OF_DIAMETER: ReadonlySet<string> = new Set<FindingTarget>(['dbh']);
+/** What of a tree can't be so, by what is wrong with it. */
+export const outOf = (findings: readonly Finding[]): readonly Measured[] => [
+  ...new Set(
+    findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
+  ),
+];
 
 /**
  * The height of the newest earlier visit that has one: a tree that is only taped again keeps it in the sums, with its day.

@@ -30,7 +30,7 @@ export class CalledHeightInput {
   @IsIn(['eye', 'instrument'], oneOf(['eye', 'instrument'])) by!: 'eye' | 'instrument';
 }
 
-const Halves = () =>
+export const Halves = () =>
   ValidateBy({
     name: 'halves',
     validator: { validate: (v) => typeof v === 'number' && Number.isInteger(v * 2), defaultMessage: () => 'whole and half logs' },

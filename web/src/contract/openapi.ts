@@ -5,6 +5,10 @@ import { DeriveResponse } from './derive-answer';
 import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './describe';
 import { SentRecord } from './envelope';
 import { EXAMPLES } from './examples';
+import { ExpandRequest } from './expand';
+import { ExpandResponse } from './expand-answer';
+import { EXPAND_EXAMPLES } from './expand-examples';
+import { EXPAND_LIMITS } from './expand-limits';
 import { OUTLINE_SCHEMA } from './geometry';
 import { KIND_NAMES } from './kinds/index';
 import { OWN_VALUES_SCHEMA } from './own-values';
@@ -19,8 +23,14 @@ type Schema = Record<string, unknown>;
 class Schemas {
   readonly components: Record<string, Schema> = {};
 
+  private readonly made = new Map<string, ContractClass>();
+
   ref(type: ContractClass): Schema {
-    if (!(type.name in this.components)) {
+    const before = this.made.get(type.name);
+    // a schema is found by its name: two of one name would be one of them, without a word
+    if (before && before !== type) throw new Error(`Two classes of the contract are named ${type.name}.`);
+    if (!before) {
+      this.made.set(type.name, type);
       this.components[type.name] = {};
       this.components[type.name] = this.object(type);
     }
@@ -153,6 +163,14 @@ export function openApi(): Schema {
           description: `At most ${DERIVE_LIMITS.trees} trees, ${DERIVE_LIMITS.readingsPerTree} readings a tree, ${DERIVE_LIMITS.readings} readings and ${DERIVE_LIMITS.trunks} trunks together, and ${DERIVE_LIMITS.bytes} bytes. Of each tree at most 20 errors are listed, of all of them 1,000 and one for each further tree. A tree that can't be computed is answered with its errors; the others are computed all the same.`,
           requestBody: body(request, EXAMPLES),
           responses: answers('One answer a tree, in the order asked.', s.ref(DeriveResponse), problem),
+        },
+      },
+      '/api/v1/expand': {
+        post: {
+          summary: 'Computes a survey’s figures and stores nothing.',
+          description: `From plots, points, strips or a list of trees to figures per hectare or acre and in total, each with its interval; or from plain values of plots. At most ${EXPAND_LIMITS.plots} plots, ${EXPAND_LIMITS.trees} trees, ${EXPAND_LIMITS.readings} readings, ${EXPAND_LIMITS.values} values and ${EXPAND_LIMITS.bytes} bytes. What can't be is refused as a whole, each error with its field: a sum that lacked a tree would be a wrong number. Beside the schema: names of plots, of strata, and of trees on a plot are there once each; a plot of a divided survey names its stratum, and no other does; strips have a length, and nothing else has; rectangles have an axis where trees have distances, which come with azimuths; only points are counted; a distance goes with a design that says how far it reaches; an area goes with a survey that is not divided, and is at least what its plots cover; a height lies above breast height; readings go with a preset or protocol, in whose units the request is; several groups of plain values each have an area; plots are needed for at least one sampling error.`,
+          requestBody: body(s.ref(ExpandRequest), EXPAND_EXAMPLES),
+          responses: answers('What was asked for.', s.ref(ExpandResponse), problem),
         },
       },
       '/api/v1/sync': {

@@ -73,5 +73,6 @@ export const NEEDS: Readonly<Record<Refusal, string>> = {
   'pom-below-fork': 'below the fork',
   'pom-below-ground': 'below the ground',
   'rounds-to-nothing': 'too small',
+  'too-few': 'too few trees',
   'taper-too-strong': 'too much taper',
 };

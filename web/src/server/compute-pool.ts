@@ -1,6 +1,7 @@
 import os from 'node:os';
 import path from 'node:path';
 import { Piscina } from 'piscina';
+import type { TaskName } from './compute-tasks';
 import type { Derived } from './derive-text';
 import { HttpProblem, NOT_JSON } from './http';
 
@@ -15,7 +16,7 @@ function workers(): Piscina | null {
   const folder = process.env.ARBOLITO_WORKERS;
   if (!folder) return null;
   pool ??= new Piscina({
-    filename: path.join(folder, 'derive.mjs'),
+    filename: path.join(folder, 'compute.mjs'),
     minThreads: 1,
     maxThreads: Math.max(2, os.availableParallelism()),
     maxQueue: WAITING,
@@ -26,27 +27,28 @@ function workers(): Piscina | null {
 }
 
 /**
- * Derives off the main thread, so that everybody else is served meanwhile.
+ * Computes off the main thread, so that everybody else is served meanwhile.
+ * @param task what is done with it
  * @param text the request's body
  * @returns the answer's text
  * @throws HttpProblem for what is wrong, takes too long, or finds everybody busy
  */
-export async function deriveElsewhere(text: string): Promise<string> {
-  const derived = await run(text);
+export async function computeElsewhere(task: TaskName, text: string): Promise<string> {
+  const derived = await run(task, text);
   if (derived.ok) return derived.text;
   if (derived.code === 'bad-json') throw new HttpProblem('bad-json', NOT_JSON);
   throw new HttpProblem('bad-request', 'Nothing was done: see errors for each field.', derived.errors);
 }
 
-async function run(text: string): Promise<Derived> {
+async function run(task: TaskName, text: string): Promise<Derived> {
   const own = workers();
-  if (!own) return (await import('./derive-text')).deriveText(text);
+  if (!own) return (await import('./compute-tasks')).TASKS[task](text);
   try {
-    return (await own.run({ text }, { signal: AbortSignal.timeout(LIMIT_MS) })) as Derived;
+    return (await own.run({ task, text }, { signal: AbortSignal.timeout(LIMIT_MS) })) as Derived;
   } catch (e) {
     const { name, message, code } = e as Error & { code?: string };
     if (name === 'AbortError' || code === 'ABORT_ERR' || code === 'ERR_WORKER_OUT_OF_MEMORY')
-      throw new HttpProblem('too-long', `It took longer than ${LIMIT_MS / 1000} s: send fewer trees at a time.`);
+      throw new HttpProblem('too-long', `It took longer than ${LIMIT_MS / 1000} s: send less at a time.`);
     if (/queue/i.test(message)) throw new HttpProblem('busy', 'Many are asking at once: try again in a few seconds.');
     throw e;
   }

@@ -1,0 +1,48 @@
+import { DomainError, requireAbove, requireFrom } from '../../units';
+import type { Estimate } from './estimate';
+import { tOf } from './student-t';
+
+/** Nobody measures more; a search that gets here has an answer that helps no one. */
+const MOST = 1e9;
+
+/**
+ * How many plots in all a sampling error needs: the smallest n with t(n − 1)·CV/√n ≤ E. By search, as the usual iteration
+ * goes round in circles.
+ * @param cv coefficient of variation, as a share, from 0
+ * @param error sampling error that is wanted, as a share, above 0
+ * @param confidence as a share, above 0 and below 1
+ * @returns at least 2
+ * @throws DomainError `out-of-range`, also where more than a thousand million would be needed
+ * @example neededPlots(0.164, 0.1, 0.95) // 13
+ */
+export const neededPlots = (cv: number, error: number, confidence: number): number => search(cv, error, (n) => tOf(confidence, n - 1));
+
+/**
+ * The same from a survey that is under way, strata or not: what its plots come to, with more of them spread alike.
+ * @returns null where it has no interval yet, or nothing to be a share of
+ */
+export function plotsInAll({ n, mean, standardError, df }: Estimate, error: number, confidence: number): number | null {
+  if (standardError === null || df === null || mean === 0 || n < 2) return null;
+  const cv = (standardError * Math.sqrt(n)) / Math.abs(mean);
+  const perPlot = df > 0 ? df / (n - 1) : 1;
+  return search(cv, error, (m) => tOf(confidence, perPlot * (m - 1)));
+}
+
+function search(cv: number, error: number, t: (n: number) => number): number {
+  requireFrom('coefficient of variation', cv);
+  requireAbove('sampling error', error);
+  const enough = (n: number) => t(n) * cv <= error * Math.sqrt(n);
+  let most = 2;
+  while (!enough(most)) {
+    most *= 2;
+    if (most > MOST) throw new DomainError('out-of-range', 'sampling error', error, 'one that fewer than a thousand million plots reach');
+  }
+  // t(n)/√n only falls: halve what lies between
+  let [low, high] = [Math.max(2, most / 2), most];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (enough(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return high;
+}

@@ -1,0 +1,82 @@
+import type { FilledTrees, StandNoteCode } from '@arbolito/core';
+import type { Prepared } from './stand';
+
+/** What is to be known beside figures: a word for programs, a sentence, and what it is about. */
+export interface StandWord {
+  readonly code: string;
+  readonly what: string;
+  readonly of: readonly string[];
+}
+export type WorthCode = keyof typeof WORTH;
+/** Something found while a sample was made ready. */
+export interface Worth {
+  readonly code: WorthCode;
+  readonly of: readonly string[];
+}
+
+const NOTES: Readonly<Record<StandNoteCode, string>> = {
+  'no-plots': 'No plot was measured yet: there is nothing to speak for the land.',
+  'plots-without-stratum': 'These plots lie in no stratum and are in no figure: say which one.',
+  'strata-without-area': 'These strata have no area, so that nobody knows how much each weighs: the whole can’t be said, each stratum can.',
+  'strata-without-plots': 'These strata have no measured plot: figures and totals are of the others.',
+  'strips-without-length': 'These strips have no length and are in no figure.',
+  'counts-without-ratio': 'Points were counted, and the measured ones have no basal area to read them by.',
+  'no-area': 'Nobody said how large the land is: figures are per hectare or acre, without totals.',
+};
+
+const WORTH = {
+  'not-reached': 'These plots were not reached and are in no mean: where they differ from the others, the figures are off.',
+  'not-measured': 'These plots are still to be measured.',
+  'to-redo': 'These plots are to be measured again; they count as they are.',
+  shifted: 'These plots were moved inward from an edge: what stands at edges is looked at too seldom, and the figures are biased.',
+  'without-size': 'Nobody said how large these plots are: their trees are in no figure.',
+  'without-plot': 'These trees stand on no plot: they speak for no land.',
+  'without-diameter': 'These trees have no diameter: a point or a nested circle can’t say what they stand for, and they are in no figure.',
+  'edges-open': 'These trees stand on plots near an edge and nobody told where: none of them is made up for.',
+  undecided: 'Two versions of these trees contradict each other: they are in no figure until that is decided.',
+  'values-out': 'Something read of these trees can’t be so: it is in no sum, the tree is.',
+  'not-together': 'Height and diameter of these trees hardly go together: is one of them in another unit, or a girth?',
+  'form-factor': 'The form factor of these species is a general figure, not their own.',
+  'form-class': 'Form class 78 and a taper of 2 in a log stand for these species: general figures, not their own.',
+  grid: 'Plots on a grid are treated as if they lay at random: right on average over stands, not in each.',
+  'nested-all': 'Circles in one another cover no one area: the ± is not made smaller, however much of the land they cover.',
+  'systematic-edge': 'Strips end where the tract does: nothing is made up for at their edges.',
+} as const;
+
+/** What the core says of a sample, in a sentence. */
+export const sayNote = (
+  { code, of }: { readonly code: StandNoteCode; readonly of: readonly string[] },
+  names: ReadonlyMap<string, string>,
+): StandWord => ({
+  code,
+  what: NOTES[code],
+  of: of.map((o) => names.get(o) ?? o),
+});
+
+/** What was found while the sample was made ready, and what the curves say. */
+export function worthKnowing({ worth, labels }: Prepared, { curves, byCurve, outside }: FilledTrees): readonly StandWord[] {
+  const named = (ids: readonly string[]) => ids.map((id) => nameOf(labels.get(id)));
+  const failed = curves.failed.map((f) => ({ code: 'curve-failed', what: f.reason, of: f.species === null ? [] : [f.species] }));
+  const none = curves.together && !curves.together.ok ? [{ code: 'no-curve', what: curves.together.reason, of: [] }] : [];
+  const given =
+    byCurve.size > 0 ? [{ code: 'by-curve', what: `${byCurve.size} trees have their height from the survey’s own curve.`, of: [] }] : [];
+  const beyond =
+    outside.length > 0
+      ? [
+          {
+            code: 'outside-curve',
+            what: 'These trees are thinner or thicker than any tree with a height: what their curve says of them is a guess.',
+            of: named(outside),
+          },
+        ]
+      : [];
+  return [
+    ...worth.filter((w) => w.of.length > 0).map(({ code, of }) => ({ code, what: WORTH[code], of })),
+    ...given,
+    ...beyond,
+    ...failed,
+    ...none,
+  ];
+}
+const nameOf = (label: { readonly plot: string; readonly tree: string } | undefined) =>
+  label ? (label.plot ? `${label.plot}·${label.tree}` : label.tree) : '';

@@ -1,0 +1,79 @@
+import {
+  expand,
+  type FilledTrees,
+  fillHeights,
+  plotsInAll,
+  SQUARE_METRES_PER_ACRE,
+  type StandFigures,
+  type StandInput,
+  type StandResult,
+  Stream,
+  type UnfilledTree,
+  type UnitSystem,
+  withModelErrors,
+} from '@arbolito/core';
+import type { NotCounted } from './asked';
+import { type StandWord, sayNote, type Worth, worthKnowing } from './stand-words';
+
+/** A sample that is ready to be expanded: what speaks for the land, and what is left out of it. */
+export interface Prepared {
+  readonly land: Omit<StandInput, 'trees'>;
+  readonly trees: readonly UnfilledTree[];
+  /** Names of plots by id: as people say them. */
+  readonly plotNames: ReadonlyMap<string, string>;
+  /** Plot and name of each tree, by id. */
+  readonly labels: ReadonlyMap<string, { readonly plot: string; readonly tree: string }>;
+  readonly breastHeight: number;
+  /** Trees in no sum. */
+  readonly uncounted: readonly {
+    readonly id: string;
+    readonly plot: string;
+    readonly tree: string;
+    readonly count: number;
+    readonly why: NotCounted;
+  }[];
+  readonly worth: readonly Worth[];
+}
+export interface StandOptions {
+  /** As a share. */
+  readonly confidence: number;
+  readonly intervals: 'sampling' | 'all';
+}
+/** A survey's figures with all that they rest on. */
+export interface SurveyStand extends StandOptions {
+  readonly result: StandResult;
+  readonly filled: FilledTrees;
+  readonly prepared: Prepared;
+  readonly notes: readonly StandWord[];
+}
+
+/** The thickest trees of a hectare that make the dominant height: 100, or 40 an acre. */
+export const thickestOf = (units: UnitSystem): number => (units === 'us' ? (40 * 10_000) / SQUARE_METRES_PER_ACRE : 100);
+
+/** Any seed will do: the same survey gives the same figures each time. */
+const SEED = 20_260_501;
+
+/**
+ * The figures of a sample: heights for trees without one, then every sum with its interval.
+ * @throws DomainError where plots cover more than their area
+ */
+export function standOf(prepared: Prepared, { confidence, intervals }: StandOptions): SurveyStand {
+  const { land, trees, breastHeight } = prepared;
+  const filled = fillHeights(trees, breastHeight);
+  const input: StandInput = { ...land, trees: filled.trees };
+  const sampled = expand(input, confidence);
+  const stream = new Stream(SEED);
+  const result = intervals === 'all' ? withModelErrors(sampled, input, trees, filled, confidence, () => stream.normal(1)) : sampled;
+  const words = [...result.notes.map((n) => sayNote(n, prepared.plotNames)), ...worthKnowing(prepared, filled)];
+  return { confidence, intervals, result, filled, prepared, notes: words };
+}
+
+/** What needed plots are counted for: volume where there is any, else basal area, else trees. */
+export function aimOf({ volume, basalArea, trees }: StandFigures) {
+  if (volume) return { of: 'volume', estimate: volume } as const;
+  return basalArea ? ({ of: 'basalArea', estimate: basalArea } as const) : ({ of: 'trees', estimate: trees } as const);
+}
+
+/** Plots in all that a sampling error needs, as a share; null where nothing varies that could be said of. */
+export const plotsNeeded = (figures: StandFigures, error: number, confidence: number): number | null =>
+  plotsInAll(aimOf(figures).estimate, error, confidence);

@@ -1,0 +1,40 @@
+import { METRES_PER_FOOT, SQUARE_METRES_PER_ACRE, type UnitSystem } from '@arbolito/core';
+import type { UnitsAnswer } from '../../contract/expand-answer';
+
+/** How many SI units one of a system's is. */
+export interface InSi {
+  readonly diameter: number;
+  readonly length: number;
+  readonly area: number;
+  readonly volume: number;
+  readonly land: number;
+  /** Square metres a hectare of one unit of basal area per unit of land. */
+  readonly basalAreaPerLand: number;
+  readonly names: UnitsAnswer;
+  readonly per: 'hectare' | 'acre';
+}
+const HECTARE = 10_000;
+export const IN_SI: Readonly<Record<UnitSystem, InSi>> = {
+  metric: {
+    diameter: 0.01,
+    length: 1,
+    area: 1,
+    volume: 1,
+    land: HECTARE,
+    basalAreaPerLand: 1,
+    names: { diameter: 'cm', height: 'm', basalArea: 'm²', volume: 'm³', land: 'ha' },
+    per: 'hectare',
+  },
+  us: {
+    diameter: 0.0254,
+    length: METRES_PER_FOOT,
+    area: METRES_PER_FOOT ** 2,
+    volume: METRES_PER_FOOT ** 3,
+    land: SQUARE_METRES_PER_ACRE,
+    basalAreaPerLand: (METRES_PER_FOOT ** 2 / SQUARE_METRES_PER_ACRE) * HECTARE,
+    names: { diameter: 'in', height: 'ft', basalArea: 'ft²', volume: 'ft³', land: 'acre' },
+    per: 'acre',
+  },
+};
+/** What a hectare's worth is of one unit of land. */
+export const ofLand = ({ land }: InSi): number => land / HECTARE;
