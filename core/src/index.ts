@@ -155,6 +155,7 @@ export {
   type Zone,
 } from './stem/index';
 export {
+  areaOfRule,
   type CalledTree,
   type CircleInside,
   type ClassNames,
@@ -202,6 +203,7 @@ export {
   type ModelTree,
   meanOverPlots,
   meanTreeTimesDensity,
+  metricFactorOf,
   middleOf,
   modelVariances,
   type NextHeight,
@@ -254,6 +256,7 @@ export {
   tally,
   tOf,
   type UnfilledTree,
+  USUAL_CLASSES,
   USUALLY_COUNTED,
   walkThrough,
   wantsHeight,

@@ -32,6 +32,7 @@ export const UMBRIO_TRACT: Tract = {
     north: 'magnetic',
     declination: 0.4,
     planned: 38,
+    goal: 8,
   },
   declination: 0.4,
   corner: [-4.2071, 40.4012],
@@ -123,7 +124,7 @@ export const UMBRIO_TRACT: Tract = {
 /** Forty acres between a creek and a county road: points of 20 ft²/acre, on some of them trees are only counted. */
 export const TANSY_TRACT: Tract = {
   rule: { kind: 'point', factor: 20, units: 'us' },
-  design: { rule: { kind: 'point', factor: 20, units: 'us' }, north: 'true', planned: 28 },
+  design: { rule: { kind: 'point', factor: 20, units: 'us' }, north: 'true', planned: 28, goal: 15, confidence: 90 },
   declination: null,
   corner: [-92.4118, 34.2307],
   strata: [

@@ -19,8 +19,8 @@ export interface HeightCandidate {
 }
 type Options = Pick<ProtocolOptions, 'heightSample' | 'heightChoice' | 'classWidth' | 'classNames' | 'units'>;
 
-/** Classes that trees are drawn by where a protocol keeps none. */
-const USUAL_WIDTH = { metric: { value: 4, unit: 'cm' }, us: { value: 2, unit: 'in' } } as const;
+/** Classes of diameter where a protocol keeps none. */
+export const USUAL_CLASSES = { metric: { value: 4, unit: 'cm' }, us: { value: 2, unit: 'in' } } as const;
 
 /**
  * Whether a tree is one of those that want a height whatever the others are: drawn by its id, so that everybody who asks
@@ -50,7 +50,7 @@ export function wantsHeight(
  */
 export function heightsWanted(trees: readonly HeightCandidate[], options: Options): ReadonlySet<string> {
   const { heightSample = 1, heightChoice = 'chance', units } = options;
-  const { value, unit } = options.classWidth ?? USUAL_WIDTH[units];
+  const { value, unit } = options.classWidth ?? USUAL_CLASSES[units];
   const seen = new Map<string, number>();
   const wanted = new Set<string>();
   for (const tree of trees) {

@@ -54,7 +54,7 @@ export {
   type OffTree,
   offTheCurve,
 } from './height-curve/index';
-export { type HeightCandidate, heightsWanted, sampleNumberOf, wantsHeight } from './height-sample';
+export { type HeightCandidate, heightsWanted, sampleNumberOf, USUAL_CLASSES, wantsHeight } from './height-sample';
 export { heightTolerance } from './height-tolerance';
 export {
   type CalledTree,
@@ -85,6 +85,7 @@ export {
 export { type ProtocolSentence, protocolSentences } from './protocol-sentences';
 export {
   alongSlope,
+  areaOfRule,
   type CircleInside,
   type ClassNames,
   checkRule,
@@ -97,6 +98,7 @@ export {
   type Limit,
   levelOfTape,
   limitOf,
+  metricFactorOf,
   readPerLevel,
   SAMPLING_KINDS,
   type SamplingKind,

@@ -19,6 +19,7 @@ export interface Page {
   readonly standing: readonly Position[];
   readonly withoutDiameter: number;
   readonly doubtful: number;
+  readonly precision: SurveyHead['precision'];
   /** The median standard error of its heights, as shown. */
   readonly typicalError: string | null;
   /** Heights for its small picture, metres, the tallest first. */
@@ -31,7 +32,7 @@ export interface Page {
 export function pagesOf(heads: readonly SurveyHead[], device: string): readonly Page[] {
   return heads
     .toSorted((a, b) => (a.last < b.last ? 1 : -1))
-    .map(({ survey: s, protocol, sums, withHeight, wantHeight, plots, standing, doubtful, typicalError, ranked }) => ({
+    .map(({ survey: s, protocol, sums, withHeight, wantHeight, plots, standing, doubtful, precision, typicalError, ranked }) => ({
       id: s.entity,
       name: s.body.kind === 'single-trees' && s.device !== device ? `${s.body.name}, another device` : s.body.name,
       place: s.body.place ?? null,
@@ -45,6 +46,7 @@ export function pagesOf(heads: readonly SurveyHead[], device: string): readonly 
       standing,
       withoutDiameter: sums.total.without.basalArea,
       doubtful,
+      precision,
       ranked,
       tallest: ranked[0] === undefined ? null : showHeight(metres(ranked[0]), protocol.options.units),
       typicalError: typicalError === null ? null : showHeight(metres(typicalError), protocol.options.units),

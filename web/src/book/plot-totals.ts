@@ -48,8 +48,8 @@ export function plotTotals(rows: readonly TreeRow[], rule: RuleInput | null): Pl
   return { trees, basalArea, perHectare: rule ? perHectare : null, withoutDiameter, volume, withVolume, boardFeet, withBoards };
 }
 
-/** How many trees of a hectare one stands for, with what makes up for the tract's edge. */
-function standsFor({ onPlot, dbh, stems }: TreeRow, rule: RuleInput): number {
+/** How many trees of a hectare one stands for, with what makes up for the tract's edge; 0 without a diameter. */
+export function standsFor({ onPlot, dbh, stems }: TreeRow, rule: RuleInput): number {
   const { inclusion } = onPlot;
   const weight = inclusion?.edgeWeight ?? inclusion?.walkThrough ?? 1;
   const thickest = dbh ?? Math.max(0, ...stems.map((s) => s.dbh));

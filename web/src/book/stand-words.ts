@@ -1,5 +1,5 @@
 import type { FilledTrees, StandNoteCode } from '@arbolito/core';
-import type { Prepared } from './stand';
+import type { Prepared, WorthCode } from './prepared';
 
 /** What is to be known beside figures: a word for programs, a sentence, and what it is about. */
 export interface StandWord {
@@ -7,13 +7,6 @@ export interface StandWord {
   readonly what: string;
   readonly of: readonly string[];
 }
-export type WorthCode = keyof typeof WORTH;
-/** Something found while a sample was made ready. */
-export interface Worth {
-  readonly code: WorthCode;
-  readonly of: readonly string[];
-}
-
 const NOTES: Readonly<Record<StandNoteCode, string>> = {
   'no-plots': 'No plot was measured yet: there is nothing to speak for the land.',
   'plots-without-stratum': 'These plots lie in no stratum and are in no figure: say which one.',
@@ -24,7 +17,7 @@ const NOTES: Readonly<Record<StandNoteCode, string>> = {
   'no-area': 'Nobody said how large the land is: figures are per hectare or acre, without totals.',
 };
 
-const WORTH = {
+const WORTH: Readonly<Record<WorthCode, string>> = {
   'not-reached': 'These plots were not reached and are in no mean: where they differ from the others, the figures are off.',
   'not-measured': 'These plots are still to be measured.',
   'to-redo': 'These plots are to be measured again; they count as they are.',
@@ -38,10 +31,10 @@ const WORTH = {
   'not-together': 'Height and diameter of these trees hardly go together: is one of them in another unit, or a girth?',
   'form-factor': 'The form factor of these species is a general figure, not their own.',
   'form-class': 'Form class 78 and a taper of 2 in a log stand for these species: general figures, not their own.',
-  grid: 'Plots on a grid are treated as if they lay at random: right on average over stands, not in each.',
+  grid: 'Where plots lie on a grid they are treated as if they lay at random: right on average over stands, not in each.',
   'nested-all': 'Circles in one another cover no one area: the ± is not made smaller, however much of the land they cover.',
   'systematic-edge': 'Strips end where the tract does: nothing is made up for at their edges.',
-} as const;
+};
 
 /** What the core says of a sample, in a sentence. */
 export const sayNote = (
@@ -70,13 +63,10 @@ export function worthKnowing({ worth, labels }: Prepared, { curves, byCurve, out
           },
         ]
       : [];
-  return [
-    ...worth.filter((w) => w.of.length > 0).map(({ code, of }) => ({ code, what: WORTH[code], of })),
-    ...given,
-    ...beyond,
-    ...failed,
-    ...none,
-  ];
+  return [...worth.map(({ code, of }) => ({ code, what: WORTH[code], of })), ...given, ...beyond, ...failed, ...none];
 }
-const nameOf = (label: { readonly plot: string; readonly tree: string } | undefined) =>
-  label ? (label.plot ? `${label.plot}·${label.tree}` : label.tree) : '';
+const nameOf = (label: { readonly plot: string; readonly tree: string } | undefined) => (label ? sayTree(label) : '');
+
+/** A tree as people say it: its plot and its tag, once where the tag begins with the plot anyway. */
+export const sayTree = ({ plot, tree }: { readonly plot: string; readonly tree: string }): string =>
+  plot === '' || tree.startsWith(`${plot}·`) ? tree : `${plot}·${tree}`;

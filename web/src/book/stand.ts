@@ -8,32 +8,12 @@ import {
   type StandInput,
   type StandResult,
   Stream,
-  type UnfilledTree,
   type UnitSystem,
   withModelErrors,
 } from '@arbolito/core';
-import type { NotCounted } from './asked';
-import { type StandWord, sayNote, type Worth, worthKnowing } from './stand-words';
+import type { Prepared } from './prepared';
+import { type StandWord, sayNote, worthKnowing } from './stand-words';
 
-/** A sample that is ready to be expanded: what speaks for the land, and what is left out of it. */
-export interface Prepared {
-  readonly land: Omit<StandInput, 'trees'>;
-  readonly trees: readonly UnfilledTree[];
-  /** Names of plots by id: as people say them. */
-  readonly plotNames: ReadonlyMap<string, string>;
-  /** Plot and name of each tree, by id. */
-  readonly labels: ReadonlyMap<string, { readonly plot: string; readonly tree: string }>;
-  readonly breastHeight: number;
-  /** Trees in no sum. */
-  readonly uncounted: readonly {
-    readonly id: string;
-    readonly plot: string;
-    readonly tree: string;
-    readonly count: number;
-    readonly why: NotCounted;
-  }[];
-  readonly worth: readonly Worth[];
-}
 export interface StandOptions {
   /** As a share. */
   readonly confidence: number;

@@ -5,6 +5,7 @@ import type { NotCounted } from './asked';
 import type { Book } from './book';
 import { byName } from './plot-order';
 import { positionOf } from './sample';
+import type { Precision } from './survey-results';
 import { isConfirmed, isDoubtful, rowsOf, type TreeRow, treesIn } from './tree-row';
 import { byId } from './versions';
 
@@ -33,6 +34,8 @@ export interface SurveyHead {
   readonly typicalError: number | null;
   /** Its heights in metres, the tallest first: all of them, or of many these, evenly spread over the ranks. */
   readonly ranked: readonly number[];
+  /** How sure it is so far; null where that can't be said, or is not worked out. */
+  readonly precision: Precision | null;
   /** Id of its newest reading, else of its newest tree, else its own: ids go by time. */
   readonly last: string;
 }
@@ -100,6 +103,7 @@ export function sheetFrom(
       out: rows.flatMap((r) => (r.out.length > 0 ? [r.tag] : [])),
       ranked: spread(rows.flatMap((r) => r.height ?? []).sort((a, b) => b - a)),
       typicalError: sigmas[Math.floor((sigmas.length - 1) / 2)] ?? null,
+      precision: null,
       last: rows.reduce((last, r) => (r.newest > last ? r.newest : last), survey.entity),
     },
     rows: [...rows, ...own.filter((r) => r.struck)].sort(byId),

@@ -229,6 +229,9 @@ export function byEyeOf(tree: BookTree, result: TreeResult | undefined): TreeRow
 const UNDECIDED = 'Two versions of a reading contradict each other: choose one under its visits.';
 const UNDECIDED_TREE =
   'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
+/** Whether two versions of the tree itself contradict each other: nothing is known of it until that is decided. */
+export const isUndecided = ({ trouble }: Pick<TreeRow, 'trouble'>): boolean => trouble === UNDECIDED_TREE;
+
 const OF_DIAMETER: ReadonlySet<string> = new Set<FindingTarget>(['dbh']);
 /** What of a tree can't be so, by what is wrong with it. */
 export const outOf = (findings: readonly Finding[]): readonly Measured[] => [

@@ -1,5 +1,6 @@
 import { Book } from '../book/book';
 import { marksOf, type PlotMark, type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
+import { precisionNow } from '../book/survey-results';
 import { type RowsUnder, rowsOf, type TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
 import type { AnyRecord } from '../contract/envelope';
@@ -21,6 +22,14 @@ export interface SheetNews {
   readonly worked?: number;
 }
 export type Tell = (news: SheetNews) => void;
+
+/** A survey as it is worked out: its rows, and a book of all that belongs to no tree. */
+export interface WorkedOut {
+  readonly survey: SurveyHead['survey'];
+  readonly protocol: SurveyHead['protocol'];
+  readonly rows: readonly TreeRow[];
+  readonly ground: Book;
+}
 
 /** From news to what follows from them; where they come fast, so many times longer than the last time took. */
 const PAUSE_MS = 120;
@@ -70,6 +79,8 @@ export class OpenSheet {
     private readonly withRows: boolean,
     private readonly tell: Tell,
     private readonly inTurn: (work: () => Promise<void>) => Promise<void>,
+    /** Told of all of it whenever it is up to date. */
+    private readonly workedOut: ((all: WorkedOut) => void) | null = null,
   ) {}
 
   async open(): Promise<void> {
@@ -84,7 +95,7 @@ export class OpenSheet {
       this.say({ head: kept.head, rows }, !holds);
       if (holds && this.withRows) this.rows = new Map(rows.map((r) => [r.id, r]));
     }
-    if (!holds) await this.refresh();
+    if (!holds || this.workedOut) await this.refresh();
   }
 
   close(): void {
@@ -142,12 +153,18 @@ export class OpenSheet {
     }
     if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
     if (all) this.rows = await this.workOut(this.base);
-    else if (this.rows) await this.workOutAgain(this.base, this.rows, touched);
+    else if (this.rows && touched.length > 0) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
-    const sheet = sheetFrom(this.base.survey, this.base.protocol, this.base.plots, [...this.rows.values()].sort(byId));
+    const { survey, protocol, plots, records } = this.base;
+    const rows = [...this.rows.values()].sort(byId);
+    const summed = sheetFrom(survey, protocol, plots, rows);
+    const ground = new Book(records);
+    // a head alone says how sure its survey is; beside rows that is worked out when they are put by
+    const sheet = this.withRows ? summed : withPrecision(summed, ground);
+    this.workedOut?.({ survey, protocol, rows, ground });
     // more may have come while it was worked out
     this.say(sheet, this.touched.size > A_FEW);
-    await this.keepSoon(sheet);
+    await this.keepSoon(sheet, ground);
   }
 
   /** What every tree of the survey leans on; null while the survey or its protocol is not here, or once it is struck out. */
@@ -187,11 +204,11 @@ export class OpenSheet {
     }
   }
 
-  private async keepSoon(sheet: SurveySheet): Promise<void> {
+  private async keepSoon(sheet: SurveySheet, ground: Book): Promise<void> {
     const { revisions } = this;
     if (this.putBy) clearTimeout(this.putBy);
     // without room it is worked out again the next time
-    const keep = () => keepSheet(sheet, revisions, this.program).catch(() => {});
+    const keep = () => keepSheet(this.withRows ? withPrecision(sheet, ground) : sheet, revisions, this.program).catch(() => {});
     if (this.withRows) {
       this.putBy = setTimeout(() => void keep(), PUT_BY_MS);
       return;
@@ -211,6 +228,11 @@ export class OpenSheet {
     this.tell({ head, rows: fresh.slice(0, FIRST), gone, old });
     if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });
   }
+}
+
+/** With how sure it is so far. */
+function withPrecision({ head, rows }: SurveySheet, ground: Book): SurveySheet {
+  return { head: { ...head, precision: precisionNow(ground, head.survey, head.protocol.options, rows) }, rows };
 }
 
 const bookOf = (base: Base, records: readonly AnyRecord[]) =>

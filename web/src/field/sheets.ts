@@ -1,12 +1,17 @@
-import { type HeightCandidate, heightsWanted } from '@arbolito/core';
+import { fillHeights, type HeightCandidate, heightsWanted } from '@arbolito/core';
 import { Book } from '../book/book';
+import { preparedOf } from '../book/prepare-survey';
 import { changeOf, type ProtocolChange } from '../book/protocol-change';
 import { type Recomputed, recomputedBy } from '../book/recomputed';
+import { treesCsv } from '../book/results-csv';
+import type { StandOptions } from '../book/stand';
 import type { SurveyHead } from '../book/summary';
+import { resultsOf, type SurveyResults } from '../book/survey-results';
 import { SHARED } from '../contract/scope';
 import { keptHead, keptRows, scopesUnder } from './kept-sheets';
 import { type News, newsChannel } from './news';
 import { OpenSheet, type Tell } from './open-sheet';
+import { UNFILED } from './schema';
 import { along, load, loadAll } from './store';
 import { type FoundTree, MOST_FOUND, type TakenTag, TreeIndex } from './tree-index';
 
@@ -40,6 +45,37 @@ export class Sheets {
     this.open.set(this.last, sheet);
     void sheet.open();
     return this.last;
+  }
+  /**
+   * Tells of a survey's figures, now and whenever they change; null while it is not here, or so many trees are worked out.
+   * @returns what to name it by when that is to end
+   */
+  watchResults(survey: string, asked: StandOptions, tell: (results: SurveyResults | null, worked: number, old: boolean) => void): number {
+    const say: Tell = ({ head, worked, old }) => {
+      if (head === null || old) tell(null, worked ?? 0, old);
+    };
+    const sheet = new OpenSheet(
+      survey,
+      this.program,
+      true,
+      say,
+      (work) => this.inTurn(work),
+      ({ survey: s, protocol, rows, ground }) => tell(resultsOf(ground, s, protocol.options, rows, asked), rows.length, false),
+    );
+    this.last++;
+    this.open.set(this.last, sheet);
+    void sheet.open();
+    return this.last;
+  }
+  /** The trees of a survey as text for a spreadsheet; null while it is not here. */
+  async treesCsv(survey: string): Promise<string | null> {
+    await this.upToDate(survey);
+    const ground = new Book((await Promise.all([load(SHARED), load(UNFILED), load(survey, '')])).flat());
+    const record = ground.find('survey', survey);
+    const protocol = ground.protocolOf(record);
+    if (!record || !protocol) return null;
+    const prepared = preparedOf(ground, { survey: record, options: protocol.options }, await keptRows(survey));
+    return treesCsv(prepared, fillHeights(prepared.trees, prepared.breastHeight), protocol.options.units);
   }
   unwatch(name: number): void {
     this.open.get(name)?.close();

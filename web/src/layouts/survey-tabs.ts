@@ -23,10 +23,16 @@ function loadTally() {
   return import('../views/tally/Tally');
 }
 
+function loadResults() {
+  wake();
+  return import('../views/results/Results');
+}
+
 const LOADING: Readonly<Record<SurveyTab, Loading>> = {
   trees: { waiting: 'Opening the survey …', load: loadTrees },
   plots: { waiting: 'Opening the plots …', load: loadPlots },
   tally: { waiting: 'Opening the tally …', load: loadTally },
+  results: { waiting: 'Opening the results …', load: loadResults },
   measure: { waiting: 'Opening the sight sheet …', load: () => import('../views/measure/Measure') },
 };
 

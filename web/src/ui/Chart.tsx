@@ -8,12 +8,23 @@ export interface Inks {
   readonly rule: string;
   readonly slate: string;
   readonly berry: string;
+  readonly sheet: string;
+  /** Apart from each other, for what is told apart; a letter or a name goes with each. */
+  readonly apart: readonly string[];
 }
 
 function inks(): Inks {
   const style = getComputedStyle(document.documentElement);
   const of = (name: string) => style.getPropertyValue(`--${name}`).trim();
-  return { ink: of('ink'), soft: of('soft'), rule: of('rule'), slate: of('slate'), berry: of('berry') };
+  return {
+    ink: of('ink'),
+    soft: of('soft'),
+    rule: of('rule'),
+    slate: of('slate'),
+    berry: of('berry'),
+    sheet: of('sheet'),
+    apart: [1, 2, 3, 4, 5].map((n) => of(`ink-${n}`)),
+  };
 }
 
 interface Props {

@@ -1,9 +1,9 @@
 // The parts of the chart library that are used, so that no more than these travel.
-import { CustomChart, ScatterChart } from 'echarts/charts';
+import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 
-use([ScatterChart, CustomChart, GridComponent, CanvasRenderer]);
+use([BarChart, LineChart, ScatterChart, CustomChart, GridComponent, CanvasRenderer]);
 
 export { init };

@@ -1,4 +1,4 @@
-/// <reference path="../../jstat.d.ts" />
+/// <reference path="./jstat.d.ts" />
 import jstat from 'jstat';
 import { DomainError, requireAbove } from '../../units';
 

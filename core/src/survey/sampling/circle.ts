@@ -5,5 +5,6 @@ import { defineSampling, treesPerHectare } from './define';
 export const circle = defineSampling<'circle'>({
   check: ({ radius }) => requireAbove('radius', radius),
   limit: ({ radius }) => ({ distance: radius, perDiameter: 0, perBearing: 0, steps: [], perHectare: treesPerHectare(radius) }),
+  area: ({ radius }) => Math.PI * radius * radius,
   edge: 'circle',
 });

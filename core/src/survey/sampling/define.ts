@@ -55,6 +55,8 @@ export interface Sampling<K extends SamplingKind> {
    * @throws DomainError `bearing-needed` where the limit is not the same all round and no bearing is told
    */
   readonly limit: (rule: RuleOf<K>, dbh: Metres, bearing: Radians | null) => Limit | null;
+  /** Land it covers, m²; null where trees of different sizes have areas of their own. */
+  readonly area: (rule: RuleOf<K>) => number | null;
   /** @throws DomainError where the rule can't be one */
   readonly check: (rule: RuleOf<K>) => void;
   /**

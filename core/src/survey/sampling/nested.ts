@@ -26,5 +26,6 @@ export const nested = defineSampling<'nested'>({
     const { radius } = reached.reduce((a, b) => (b.from > a.from ? b : a));
     return { distance: radius, perDiameter: 0, perBearing: 0, steps: circles.map((c) => c.from), perHectare: treesPerHectare(radius) };
   },
+  area: () => null,
   edge: 'circle',
 });

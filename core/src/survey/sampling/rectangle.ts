@@ -19,5 +19,6 @@ export const rectangle = defineSampling<'rectangle'>({
     const perBearing = distance * (byEnd ? Math.tan(off) : -1 / Math.tan(off));
     return { distance, perDiameter: 0, perBearing, steps: [], perHectare: SQUARE_METRES_PER_HECTARE / (width * length) };
   },
+  area: ({ width, length }) => width * length,
   edge: 'walk-through',
 });

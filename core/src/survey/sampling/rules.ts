@@ -35,6 +35,9 @@ export const checkRule = (rule: SamplingRule): void => of(rule).check(rule);
 export const limitOf = (rule: SamplingRule, dbh: Metres, bearing: Radians | null = null): Limit | null =>
   of(rule).limit(rule, dbh, bearing);
 
+/** Land that a plot of a rule covers, m²; null of points and of circles in one another. */
+export const areaOfRule = (rule: SamplingRule): number | null => of(rule).area(rule);
+
 /** How trees near the tract's edge are made up for under a rule. */
 export const edgeWayOf = (rule: SamplingRule): Sampling<SamplingKind>['edge'] => of(rule).edge;
 

@@ -14,5 +14,6 @@ export const strip = defineSampling<'strip'>({
     steps: [],
     perHectare: SQUARE_METRES_PER_HECTARE / (width * length),
   }),
+  area: ({ width, length }) => width * length,
   edge: 'none',
 });

@@ -1,7 +1,8 @@
 import type { StandPlot, UnfilledTree } from '@arbolito/core';
 import type { NotCounted } from '../../book/asked';
-import { type Prepared, thickestOf } from '../../book/stand';
-import type { Worth, WorthCode } from '../../book/stand-words';
+import type { Prepared, Worth, WorthCode } from '../../book/prepared';
+import { thickestOf } from '../../book/stand';
+import { sayTree } from '../../book/stand-words';
 import type { EveryTreeData, ExpandPlot, ExpandRequest, PlotsData } from '../../contract/expand';
 import type { ExpandTree } from '../../contract/expand-tree';
 import { type FieldErrors, shown } from '../../contract/field-errors';
@@ -17,8 +18,10 @@ class Gathering {
   readonly uncounted: Prepared['uncounted'][number][] = [];
   private readonly worth = new Map<WorthCode, string[]>();
 
-  note(code: WorthCode, of: string): void {
-    this.worth.set(code, [...(this.worth.get(code) ?? []), of]);
+  note(code: WorthCode, ...of: readonly string[]): void {
+    const list = this.worth.get(code) ?? [];
+    list.push(...of);
+    this.worth.set(code, list);
   }
   leave(tree: ExpandTree, plot: string, i: number, why: NotCounted): void {
     const name = nameOf(tree, i);
@@ -28,7 +31,7 @@ class Gathering {
     const id = `${at.plot} ${at.i}`;
     const label = { plot: at.name, tree: nameOf(tree, at.i) };
     this.labels.set(id, label);
-    const said = label.plot ? `${label.plot}·${label.tree}` : label.tree;
+    const said = sayTree(label);
     if (read.out) this.note('values-out', said);
     if (read.odd) this.note('not-together', said);
     this.trees.push({
@@ -127,7 +130,7 @@ export function preparePlots(data: PlotsData, request: ExpandRequest, reader: Tr
     plots.push({
       id: String(index),
       stratum: plot.stratum === undefined ? null : (stratumOf.get(plot.stratum) ?? null),
-      area: areaOf(data.design, plot, units),
+      area: areaOf(data.design, rule, units),
       counted:
         plot.counted && data.design.kind === 'point'
           ? (plot.counted.trees - (plot.counted.doubtful ?? 0) / 2) * data.design.factor * units.basalAreaPerLand
@@ -139,8 +142,9 @@ export function preparePlots(data: PlotsData, request: ExpandRequest, reader: Tr
     readPlot(plot, at, index, stands, got, reader, errors);
   }
   if (!errors.none) return null;
-  if (data.design.kind === 'strip' && tract) got.note('systematic-edge', 'strips');
-  if (data.design.kind === 'nested') got.note('nested-all', 'circles in one another');
+  if (data.design.kind === 'strip' && tract) got.note('systematic-edge');
+  if (plots.length > 1) got.note('grid');
+  if (data.design.kind === 'nested') got.note('nested-all');
   const how = data.design.kind === 'strip' ? 'strips' : 'plots';
   const area = data.area === undefined ? null : data.area * units.land;
   return got.ready({ how, plots, strata, area, thickest: thickestOf(request.answerUnits ?? request.units) }, plotNames, reader);
@@ -173,10 +177,10 @@ function readPlot(
       continue;
     }
     if (judged.perHectare === null) {
-      got.note('without-diameter', `${plot.name}·${nameOf(tree, i)}`);
+      got.note('without-diameter', sayTree({ plot: plot.name, tree: nameOf(tree, i) }));
       continue;
     }
-    if (judged.open) got.note('edges-open', `${plot.name}·${nameOf(tree, i)}`);
+    if (judged.open) got.note('edges-open', sayTree({ plot: plot.name, tree: nameOf(tree, i) }));
     got.take(tree, read, { plot: index, name: plot.name, i, weight: judged.perHectare * judged.edge });
   }
 }

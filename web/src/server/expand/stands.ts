@@ -1,4 +1,5 @@
 import {
+  areaOfRule,
   circleInside,
   distanceToEdge,
   edgeWayOf,
@@ -124,20 +125,8 @@ export function ruleOf(design: ExpandDesign, plot: ExpandPlot, { length, diamete
 }
 
 /** m²; null where trees of different sizes have areas of their own. */
-export function areaOf(design: ExpandDesign, plot: ExpandPlot, { length, area }: InSi): number | null {
-  switch (design.kind) {
-    case 'area':
-      return design.area * area;
-    case 'circle':
-      return Math.PI * (design.radius * length) ** 2;
-    case 'rectangle':
-      return design.width * design.length * length ** 2;
-    case 'strip':
-      return plot.length === undefined ? null : design.width * plot.length * length ** 2;
-    default:
-      return null;
-  }
-}
+export const areaOf = (design: ExpandDesign, rule: SamplingRule | null, { area }: InSi): number | null =>
+  rule ? areaOfRule(rule) : design.kind === 'area' ? design.area * area : null;
 
 export function outsideTract(tract: Outline, centre: PlanPoint, field: string, errors: FieldErrors): boolean {
   if (isInside(tract, centre)) return false;

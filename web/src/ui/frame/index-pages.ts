@@ -1,5 +1,5 @@
 /** The pages of a survey, in one document; the order of the index. */
-export const SURVEY_TABS = ['trees', 'plots', 'tally', 'measure'] as const;
+export const SURVEY_TABS = ['trees', 'plots', 'tally', 'results', 'measure'] as const;
 export type SurveyTab = (typeof SURVEY_TABS)[number];
 
 /** The pages of the book, on every page's index. */
@@ -17,6 +17,7 @@ export const SURVEY_PAGES: Readonly<Record<SurveyTab, IndexPage>> = {
   trees: { title: 'Trees', also: 'list heights volumes sums species', href: '/trees' },
   plots: { title: 'Plots', also: 'centre circle point strip stratum area map in or out edge next', href: '/plots' },
   tally: { title: 'Tally', also: 'call line class strokes sheet paste count fast', href: '/tally' },
+  results: { title: 'Results', also: 'hectare acre volume basal area stand table precision height curve csv', href: '/results' },
   measure: { title: 'Measure', also: 'next tree read sight', href: '/measure' },
 };
 

@@ -1,3 +1,4 @@
+import { formatNumber } from '@arbolito/core';
 import type { Page } from '../../book/pages';
 import { bookStore } from '../../field/book-store';
 import type { Coming as HowFar } from '../../field/store';
@@ -6,6 +7,15 @@ import { Picture } from './Picture';
 
 const trees = (n: number) => `${n} ${n === 1 ? 'tree' : 'trees'}`;
 
+const OF = { volume: 'volume', basalArea: 'basal area', trees: 'trees' } as const;
+const percentOf = (share: number) => `${formatNumber(share * 100, share < 0.1 ? 1 : 0)} %`;
+/** What the survey's goal still needs; nothing where none was set. */
+function towards({ error, needed, plots }: NonNullable<Page['precision']>): string | false {
+  if (error === null || needed === null) return false;
+  const more = Math.max(0, needed - plots);
+  return more === 0 ? `its goal of ± ${percentOf(error)} is reached` : `about ${more} more ${more === 1 ? 'plot' : 'plots'} for ± ${percentOf(error)}`;
+}
+
 /** A survey that is on this device: its picture, how far it is, what it still needs. */
 export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | undefined }) {
   const says = [
@@ -13,10 +23,12 @@ export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | und
     trees(p.trees),
     p.tallest && `tallest ${p.tallest}`,
     p.typicalError && `heights ± ${p.typicalError}`,
+    p.precision && `${OF[p.precision.of]} ± ${percentOf(p.precision.reached)}`,
   ];
   const needs = [
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
     p.wantHeight > 0 && `${p.wantHeight} want a height`,
+    p.precision && towards(p.precision),
   ].filter(Boolean);
   const done =
     p.plots.length > 0 ? p.finished / p.planned : p.trees === 0 ? 0 : Math.min(1, p.withHeight / (p.withHeight + p.wantHeight || 1));

@@ -49,7 +49,11 @@ function Editor({ survey, rows, units, onDone }: Props & { onDone: () => void })
   const here = plots.map((p) => positionOf(p.body)).find((p) => p !== null);
   const model = here ? declinationAt(here, new Date()) : null;
   const read = form ? meantDesign(form, units) : null;
-  const design: DesignInput | null = read?.ok ? read.value : null;
+  const { goal, confidence } = survey.body.design ?? {};
+  // how sure it is to be stands beside how it samples, and stays
+  const design: DesignInput | null = read?.ok
+    ? { ...read.value, ...(goal == null ? {} : { goal }), ...(confidence == null ? {} : { confidence }) }
+    : null;
   const change = read === null || read.ok ? changedBy(book, survey, { kind, design }, rows) : null;
   return (
     <div className="flex flex-col gap-3 border-l-4 border-resin pl-3" data-samples-editor>

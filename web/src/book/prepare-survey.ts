@@ -1,0 +1,240 @@
+import {
+  areaOfRule,
+  DEFAULT_FORM_FACTOR,
+  diameterClass,
+  fromMetres,
+  metricFactorOf,
+  type ProtocolOptions,
+  type SpeciesFigures,
+  type StandInput,
+  type StandPlot,
+  type StandStratum,
+  type UnfilledTree,
+  USUAL_CLASSES,
+} from '@arbolito/core';
+import type { RecordOf } from '../contract/envelope';
+import type { SurveyKind } from '../contract/kinds/survey';
+import type { Book } from './book';
+import { ruleOf } from './inclusion';
+import { PlotsOf } from './on-plot';
+import { standsFor } from './plot-totals';
+import type { Prepared, Worth, WorthCode } from './prepared';
+import { ruleOfPlot } from './sample';
+import { thickestOf } from './stand';
+import { sayTree } from './stand-words';
+import { isUndecided, type TreeRow } from './tree-row';
+
+const HOW: Readonly<Record<SurveyKind, StandInput['how']>> = {
+  'every-tree': 'every-tree',
+  strip: 'strips',
+  'fixed-plots': 'plots',
+  points: 'plots',
+  'single-trees': 'every-tree',
+  street: 'every-tree',
+  'record-list': 'every-tree',
+};
+/** Kinds whose trees stand for a stretch of land where its area is told; the others are lists. */
+const OF_LAND: ReadonlySet<SurveyKind> = new Set<SurveyKind>(['every-tree', 'strip', 'fixed-plots', 'points']);
+const HECTARE = 10_000;
+
+/** What of a survey speaks for its land beside its trees: everything but them must be in the book. */
+export interface Ground {
+  readonly survey: RecordOf<'survey'>;
+  readonly options: ProtocolOptions;
+}
+
+/**
+ * A survey made ready to be expanded.
+ * @param book what belongs to no tree: plots, strata, species
+ * @param rows of its trees, by id
+ */
+export function preparedOf(book: Book, { survey, options }: Ground, rows: readonly TreeRow[]): Prepared {
+  const { kind } = survey.body;
+  const how = HOW[kind];
+  const strata = book
+    .partsOf(survey.entity, 'stratum')
+    .map((s): StandStratum => ({ id: s.entity, name: s.body.name, area: s.body.area ?? null }));
+  const got = new Gathered(book, options, rows);
+  const land = { strata: [] as readonly StandStratum[], thickest: thickestOf(options.units) };
+  if (how === 'every-tree') {
+    const known = OF_LAND.has(kind) && strata.length > 0 && strata.every((s) => s.area !== null);
+    const area = known ? strata.reduce((sum, s) => sum + (s.area ?? 0), 0) : null;
+    for (const row of got.counted) got.take(row, 0, (area === null ? 1 : HECTARE / area) * row.count);
+    return got.ready({ ...land, how, plots: [ALL], area }, new Map());
+  }
+  const plots = plotsOf(book, survey, got);
+  for (const row of got.counted) {
+    const at = row.plot === null ? undefined : plots.places.get(row.plot);
+    if (at === undefined) {
+      if (row.plot === null || !book.find('plot', row.plot)) got.note('without-plot', row);
+      continue;
+    }
+    const weight = standsFor(row, at.rule) * row.count;
+    // a circle is as large for every tree
+    if (weight > 0) got.take(row, at.index, weight);
+    else if (areaOfRule(ruleOf(at.rule)) !== null) got.take(row, at.index, (HECTARE / (areaOfRule(ruleOf(at.rule)) ?? 1)) * row.count);
+    else got.note('without-diameter', row);
+    if (at.nearEdge && row.onPlot.inclusion?.walkThrough == null) got.note('edges-open', row);
+  }
+  if (plots.list.length > 1) got.note('grid');
+  if (survey.body.design?.rule.kind === 'nested') got.note('nested-all');
+  return got.ready({ ...land, how, plots: plots.list, strata, area: null }, plots.names);
+}
+const ALL: StandPlot = { id: 'all', stratum: null, area: null, counted: null };
+
+/** Trees as they are gathered for the sums, and what is to be said beside them. */
+class Gathered {
+  readonly counted: readonly TreeRow[];
+  private readonly trees: UnfilledTree[] = [];
+  private readonly worth = new Map<WorthCode, string[]>();
+  private readonly labels = new Map<string, { plot: string; tree: string }>();
+  private readonly figures: ReadonlyMap<string, SpeciesFigures>;
+  private readonly uncounted: Prepared['uncounted'][number][] = [];
+  private readonly plotNames = new Map<string, string>();
+
+  constructor(
+    private readonly book: Book,
+    private readonly options: ProtocolOptions,
+    rows: readonly TreeRow[],
+  ) {
+    this.figures = new Map(book.all('species').map((s) => [s.body.name, s.body.figures as SpeciesFigures]));
+    const here = rows.filter((r) => !r.struck);
+    for (const row of here) {
+      if (isUndecided(row)) this.note('undecided', row);
+      else if (row.notCounted !== null) this.uncounted.push({ id: row.id, ...this.labelOf(row), count: row.count, why: row.notCounted });
+    }
+    this.counted = here.filter((r) => r.notCounted === null && !isUndecided(r));
+  }
+
+  note(code: WorthCode, of: TreeRow | string | null = null): void {
+    const list = this.worth.get(code) ?? [];
+    this.worth.set(code, list);
+    if (typeof of === 'string') list.push(of);
+    else if (of !== null) list.push(sayTree(this.labelOf(of)));
+  }
+
+  private labelOf(row: TreeRow): { plot: string; tree: string } {
+    if (row.plot === null) return { plot: '', tree: row.tag };
+    let plot = this.plotNames.get(row.plot);
+    if (plot === undefined) {
+      plot = this.book.find('plot', row.plot)?.body.name ?? '';
+      this.plotNames.set(row.plot, plot);
+    }
+    return { plot, tree: row.tag };
+  }
+
+  take(row: TreeRow, plot: number, weight: number): void {
+    const { id, species, count, dbh, height, heightOn, boards, product, said, out, stems } = row;
+    const [badDiameter, bad] = [out.includes('diameter'), out.length > 0];
+    this.labels.set(id, this.labelOf(row));
+    if (bad) this.note('values-out', row);
+    const figures = species === null ? undefined : this.figures.get(species);
+    const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
+    const thickest = badDiameter ? 0 : (dbh ?? Math.max(0, ...stems.map((s) => s.dbh)));
+    const { value: width, unit } = this.options.classWidth ?? USUAL_CLASSES[this.options.units];
+    this.trees.push({
+      id,
+      plot,
+      count,
+      weight,
+      dbh: thickest > 0 ? thickest : null,
+      height: bad ? null : height,
+      basalArea: badDiameter ? null : row.basalArea,
+      volume: bad ? null : row.volume,
+      boardFeet: bad ? null : (boards?.boardFeet ?? null),
+      groups: {
+        species,
+        class: thickest > 0 ? diameterClass(fromMetres(thickest as never, unit), width, this.options.classNames ?? 'middle') : null,
+        product,
+        grade: said.grade ?? null,
+        status: said.status ?? null,
+      },
+      species,
+      formFactor,
+      formFactorError: (figures?.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma) / formFactor,
+      // what was seen another year is a height of another diameter
+      trusted: heightOn === null && !bad,
+    });
+  }
+
+  ready(land: Prepared['land'], plotNames: ReadonlyMap<string, string>): Prepared {
+    const assumed = new Set(
+      this.trees.flatMap((t) =>
+        t.basalArea !== null && this.figures.get(t.species ?? '')?.formFactor === undefined ? [t.species ?? 'trees without a species'] : [],
+      ),
+    );
+    for (const name of assumed) this.note('form-factor', name);
+    return {
+      land,
+      trees: this.trees,
+      plotNames,
+      labels: this.labels,
+      breastHeight: this.options.breastHeight,
+      uncounted: this.uncounted,
+      worth: [...this.worth].map(([code, of]): Worth => ({ code, of })),
+    };
+  }
+}
+
+/** The plots of a survey that speak for its land, and what is to be said of the others. */
+function plotsOf(book: Book, survey: RecordOf<'survey'>, got: Gathered) {
+  const list: StandPlot[] = [];
+  const names = new Map<string, string>();
+  const places = new Map<
+    string,
+    {
+      readonly index: number;
+      readonly rule: NonNullable<Extract<ReturnType<typeof ruleOfPlot>, { ok: true }>>['rule'];
+      readonly nearEdge: boolean;
+    }
+  >();
+  const judged = new PlotsOf(book, survey.entity);
+  const withTrees = new Set(got.counted.flatMap((r) => r.plot ?? []));
+  for (const { entity, body } of book.partsOf(survey.entity, 'plot')) {
+    const { name, state, counted } = body;
+    const measured = withTrees.has(entity);
+    if (state === 'not-reached') {
+      got.note('not-reached', name);
+      continue;
+    }
+    // a plot without a tree is a zero once somebody said that it was looked at
+    if (!measured && !counted && state !== 'measured' && state !== 'finished' && state !== 'to-redo') {
+      got.note('not-measured', name);
+      continue;
+    }
+    const rule = ruleOfPlot(body, survey.body.design ?? null);
+    if (!rule.ok) {
+      got.note('without-size', name);
+      continue;
+    }
+    if (state === 'to-redo') got.note('to-redo', name);
+    if (body.shifted) got.note('shifted', name);
+    const core = ruleOf(rule.rule);
+    const onlyCounted = !measured && counted && core.kind === 'point';
+    if (!measured && counted && !onlyCounted) {
+      got.note('not-measured', name);
+      continue;
+    }
+    const sample = judged.of(entity)?.sample;
+    const clear = sample?.ok ? sample.sample.plan?.clear : undefined;
+    const reach =
+      core.kind === 'circle'
+        ? core.radius
+        : core.kind === 'nested'
+          ? Math.max(...core.circles.map((c) => c.radius))
+          : core.kind === 'point'
+            ? POINT_REACH
+            : 0;
+    places.set(entity, { index: list.length, rule: rule.rule, nearEdge: clear !== undefined && clear < reach });
+    names.set(entity, name);
+    list.push({
+      id: entity,
+      stratum: body.stratum ?? null,
+      area: areaOfRule(core),
+      counted: onlyCounted && core.kind === 'point' ? (counted.trees - counted.doubtful / 2) * metricFactorOf(core) : null,
+    });
+  }
+  return { list, names, places };
+}
+/** A tree of a point so far off would be a metre thick or more. */
+const POINT_REACH = 15;
