@@ -63,6 +63,9 @@ export async function applyMigrations(config, server) {
       await pool.query(`grant select, insert on all tables in schema public to ${server}`);
       // the counters of the scopes are all it ever changes
       await pool.query(`grant update on scope to ${server}`);
+      // what follows from the records can be made anew: it is written over and thrown away
+      await pool.query(`grant usage on schema derived to ${server}`);
+      await pool.query(`grant select, insert, update, delete on all tables in schema derived to ${server}`);
       await pool.query(`grant usage on all sequences in schema public to ${server}`);
     }
     const { rows } = await pool.query('select exists (select from record) as filled');

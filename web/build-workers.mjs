@@ -1,8 +1,13 @@
 // The server's worker threads, bundled beside it: the adapter's own build makes workers for browsers only.
 import { build } from 'esbuild';
+import { program } from './program.mjs';
 
 await build({
-  entryPoints: { compute: 'src/server/compute-worker.ts' },
+  entryPoints: {
+    compute: 'src/server/compute-worker.ts',
+    results: 'src/server/results/worker.ts',
+    rebuild: 'src/server/results/rebuild.ts',
+  },
   outdir: 'dist/workers',
   outExtension: { '.js': '.mjs' },
   bundle: true,
@@ -10,6 +15,9 @@ await build({
   platform: 'node',
   target: 'node20',
   tsconfig: 'tsconfig.json',
+  define: { 'globalThis.PROGRAM': JSON.stringify(program()) },
+  // PostgreSQL's own binding is optional, and not used
+  external: ['pg-native'],
   // CommonJS packages among the bundled ones ask for require
   banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   logLevel: 'warning',

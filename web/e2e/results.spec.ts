@@ -7,7 +7,10 @@ import { expect, test } from './own-survey';
 async function openResults(page: Page, name: string) {
   await page.goto('/');
   await page.getByRole('button', { name: `Take ${name} along` }).click();
-  await page.getByRole('link', { name: new RegExp(`${name}.*plots`) }).first().click();
+  await page
+    .getByRole('link', { name: new RegExp(`${name}.*plots`) })
+    .first()
+    .click();
   await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Results' }).click();
   await expect(page.locator('[data-headline]')).toBeVisible();
   await expect(page.locator('[data-old]')).toHaveCount(0);
@@ -30,25 +33,25 @@ test('a survey’s figures: a tree is corrected and they follow, the files say t
   expect(before).toBeGreaterThan(1);
   const stand = await saved(page, 'Stand table, CSV');
   const all = stand.find((line) => line.of === 'all');
-  expect(Number(all?.['basal_area_m2_per_ha'])).toBeCloseTo(before, 0);
+  expect(Number(all?.basal_area_m2_per_ha)).toBeCloseTo(before, 0);
   expect(Object.keys(all ?? {})).toContain('basal_area_plus_minus_95pc');
   const species = stand.filter((line) => line.of === 'species');
-  const sum = species.reduce((s, line) => s + Number(line['volume_m3_per_ha']), 0);
-  expect(sum).toBeCloseTo(Number(all?.['volume_m3_per_ha']), 4);
+  const sum = species.reduce((s, line) => s + Number(line.volume_m3_per_ha), 0);
+  expect(sum).toBeCloseTo(Number(all?.volume_m3_per_ha), 4);
 
   // each tree with what it stands for adds up to the same
   const trees = await saved(page, 'Trees, CSV');
   const counted = trees.filter((t) => t.counted === 'yes');
   expect(counted.length).toBe(Number(all?.trees_looked_at));
   const first = counted.find((t) => t.height_from === 'measured') as Record<string, string>;
-  expect(Number(first['basal_area_m2'])).toBeCloseTo((Math.PI * Number(first['dbh_cm']) ** 2) / 40_000, 8);
+  expect(Number(first.basal_area_m2)).toBeCloseTo((Math.PI * Number(first.dbh_cm) ** 2) / 40_000, 8);
 
   // the tape of one tree is read again: twice as thick
   await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Trees' }).click();
   await page.getByRole('row', { name: first.tree }).getByRole('link').first().click();
   await expect(page.getByRole('button', { name: /^Tape/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Tape/ }).first().click();
-  await page.getByRole('textbox', { name: /Tape/ }).fill(String(2 * Number(first['dbh_cm'])));
+  await page.getByRole('textbox', { name: /Tape/ }).fill(String(2 * Number(first.dbh_cm)));
   await page.keyboard.press('Enter');
   await expect(page.getByText(/all kept/).first()).toBeVisible();
   await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Results' }).click();
@@ -77,7 +80,10 @@ test('a list of trees has no ± and no hectare, and says so by what it shows', a
   const name = await ownSurvey('Puerto Lenga');
   await page.goto('/');
   await page.getByRole('button', { name: `Take ${name} along` }).click();
-  await page.getByRole('link', { name: new RegExp(`${name}.*trees`) }).first().click();
+  await page
+    .getByRole('link', { name: new RegExp(`${name}.*trees`) })
+    .first()
+    .click();
   await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Results' }).click();
   await expect(page.locator('[data-headline]')).toContainText('Basal area');
   await expect(page.locator('[data-headline]')).not.toContainText('±');

@@ -1,6 +1,7 @@
 import { limitOf, metres, radians } from '@arbolito/core';
 import type { RuleInput } from '../contract/sampling';
 import { ruleOf } from './inclusion';
+import { type StandRow, standRow } from './stand-row';
 import type { TreeRow } from './tree-row';
 
 /** What the trees of one plot come to. */
@@ -33,7 +34,7 @@ export function plotTotals(rows: readonly TreeRow[], rule: RuleInput | null): Pl
     if (g === null) withoutDiameter += count;
     else {
       basalArea += count * g;
-      perHectare += rule ? count * g * standsFor(row, rule) : 0;
+      perHectare += rule ? count * g * standsFor(standRow(row), rule) : 0;
     }
     if (row.out.length > 0) continue;
     if (row.volume !== null) {
@@ -49,11 +50,8 @@ export function plotTotals(rows: readonly TreeRow[], rule: RuleInput | null): Pl
 }
 
 /** How many trees of a hectare one stands for, with what makes up for the tract's edge; 0 without a diameter. */
-export function standsFor({ onPlot, dbh, stems }: TreeRow, rule: RuleInput): number {
-  const { inclusion } = onPlot;
-  const weight = inclusion?.edgeWeight ?? inclusion?.walkThrough ?? 1;
-  const thickest = dbh ?? Math.max(0, ...stems.map((s) => s.dbh));
-  if (!(thickest > 0)) return 0;
+export function standsFor({ edge, dbh }: Pick<StandRow, 'edge' | 'dbh'>, rule: RuleInput): number {
+  if (dbh === null) return 0;
   // a plot is as large for every bearing
-  return weight * (limitOf(ruleOf(rule), metres(thickest), radians(0))?.perHectare ?? 0);
+  return (edge ?? 1) * (limitOf(ruleOf(rule), metres(dbh), radians(0))?.perHectare ?? 0);
 }

@@ -3,6 +3,7 @@ import {
   DEFAULT_FORM_FACTOR,
   diameterClass,
   fromMetres,
+  metres,
   metricFactorOf,
   type ProtocolOptions,
   type SpeciesFigures,
@@ -21,8 +22,8 @@ import { standsFor } from './plot-totals';
 import type { Prepared, Worth, WorthCode } from './prepared';
 import { ruleOfPlot } from './sample';
 import { thickestOf } from './stand';
+import type { StandRow } from './stand-row';
 import { sayTree } from './stand-words';
-import { isUndecided, type TreeRow } from './tree-row';
 
 const HOW: Readonly<Record<SurveyKind, StandInput['how']>> = {
   'every-tree': 'every-tree',
@@ -48,7 +49,7 @@ export interface Ground {
  * @param book what belongs to no tree: plots, strata, species
  * @param rows of its trees, by id
  */
-export function preparedOf(book: Book, { survey, options }: Ground, rows: readonly TreeRow[]): Prepared {
+export function preparedOf(book: Book, { survey, options }: Ground, rows: readonly StandRow[]): Prepared {
   const { kind } = survey.body;
   const how = HOW[kind];
   const strata = book
@@ -74,7 +75,7 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
     if (weight > 0) got.take(row, at.index, weight);
     else if (areaOfRule(ruleOf(at.rule)) !== null) got.take(row, at.index, (HECTARE / (areaOfRule(ruleOf(at.rule)) ?? 1)) * row.count);
     else got.note('without-diameter', row);
-    if (at.nearEdge && row.onPlot.inclusion?.walkThrough == null) got.note('edges-open', row);
+    if (at.nearEdge && row.edge === null) got.note('edges-open', row);
   }
   if (plots.list.length > 1) got.note('grid');
   if (survey.body.design?.rule.kind === 'nested') got.note('nested-all');
@@ -84,7 +85,7 @@ const ALL: StandPlot = { id: 'all', stratum: null, area: null, counted: null };
 
 /** Trees as they are gathered for the sums, and what is to be said beside them. */
 class Gathered {
-  readonly counted: readonly TreeRow[];
+  readonly counted: readonly StandRow[];
   private readonly trees: UnfilledTree[] = [];
   private readonly worth = new Map<WorthCode, string[]>();
   private readonly labels = new Map<string, { plot: string; tree: string }>();
@@ -95,25 +96,25 @@ class Gathered {
   constructor(
     private readonly book: Book,
     private readonly options: ProtocolOptions,
-    rows: readonly TreeRow[],
+    rows: readonly StandRow[],
   ) {
     this.figures = new Map(book.all('species').map((s) => [s.body.name, s.body.figures as SpeciesFigures]));
     const here = rows.filter((r) => !r.struck);
     for (const row of here) {
-      if (isUndecided(row)) this.note('undecided', row);
+      if (row.undecided) this.note('undecided', row);
       else if (row.notCounted !== null) this.uncounted.push({ id: row.id, ...this.labelOf(row), count: row.count, why: row.notCounted });
     }
-    this.counted = here.filter((r) => r.notCounted === null && !isUndecided(r));
+    this.counted = here.filter((r) => r.notCounted === null && !r.undecided);
   }
 
-  note(code: WorthCode, of: TreeRow | string | null = null): void {
+  note(code: WorthCode, of: StandRow | string | null = null): void {
     const list = this.worth.get(code) ?? [];
     this.worth.set(code, list);
     if (typeof of === 'string') list.push(of);
     else if (of !== null) list.push(sayTree(this.labelOf(of)));
   }
 
-  private labelOf(row: TreeRow): { plot: string; tree: string } {
+  private labelOf(row: StandRow): { plot: string; tree: string } {
     if (row.plot === null) return { plot: '', tree: row.tag };
     let plot = this.plotNames.get(row.plot);
     if (plot === undefined) {
@@ -123,37 +124,35 @@ class Gathered {
     return { plot, tree: row.tag };
   }
 
-  take(row: TreeRow, plot: number, weight: number): void {
-    const { id, species, count, dbh, height, heightOn, boards, product, said, out, stems } = row;
-    const [badDiameter, bad] = [out.includes('diameter'), out.length > 0];
+  take(row: StandRow, plot: number, weight: number): void {
+    const { id, species, count, dbh, height, heightIsOld, basalArea, volume, boardFeet, product, grade, status, bad } = row;
     this.labels.set(id, this.labelOf(row));
     if (bad) this.note('values-out', row);
     const figures = species === null ? undefined : this.figures.get(species);
     const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
-    const thickest = badDiameter ? 0 : (dbh ?? Math.max(0, ...stems.map((s) => s.dbh)));
     const { value: width, unit } = this.options.classWidth ?? USUAL_CLASSES[this.options.units];
     this.trees.push({
       id,
       plot,
       count,
       weight,
-      dbh: thickest > 0 ? thickest : null,
-      height: bad ? null : height,
-      basalArea: badDiameter ? null : row.basalArea,
-      volume: bad ? null : row.volume,
-      boardFeet: bad ? null : (boards?.boardFeet ?? null),
+      dbh,
+      height,
+      basalArea,
+      volume,
+      boardFeet,
       groups: {
         species,
-        class: thickest > 0 ? diameterClass(fromMetres(thickest as never, unit), width, this.options.classNames ?? 'middle') : null,
+        class: dbh === null ? null : diameterClass(fromMetres(metres(dbh), unit), width, this.options.classNames ?? 'middle'),
         product,
-        grade: said.grade ?? null,
-        status: said.status ?? null,
+        grade,
+        status,
       },
       species,
       formFactor,
       formFactorError: (figures?.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma) / formFactor,
       // what was seen another year is a height of another diameter
-      trusted: heightOn === null && !bad,
+      trusted: !heightIsOld && !bad,
     });
   }
 

@@ -14,6 +14,7 @@ import type { NotCounted } from './asked';
 import type { Book } from './book';
 import { preparedOf } from './prepare-survey';
 import { aimOf, type StandOptions, type SurveyStand, standOf } from './stand';
+import { standRow } from './stand-row';
 import { type StandWord, sayTree } from './stand-words';
 import type { TreeRow } from './tree-row';
 
@@ -85,7 +86,7 @@ export function resultsOf(
   rows: readonly TreeRow[],
   asked: StandOptions,
 ): SurveyResults {
-  const prepared = preparedOf(book, { survey, options }, rows);
+  const prepared = preparedOf(book, { survey, options }, rows.map(standRow));
   const stand = standOf(prepared, asked);
   const { filled, result } = stand;
   const label = (id: string) => {
@@ -135,7 +136,10 @@ export function precisionNow(book: Book, survey: RecordOf<'survey'>, options: Pr
   // trees that are a list and no sample have no sampling error
   if (survey.body.kind !== 'fixed-plots' && survey.body.kind !== 'points' && survey.body.kind !== 'strip') return null;
   const goal = goalOf(survey);
-  return precisionOf(standOf(preparedOf(book, { survey, options }, rows), { confidence: goal.confidence, intervals: 'sampling' }), goal);
+  return precisionOf(
+    standOf(preparedOf(book, { survey, options }, rows.map(standRow)), { confidence: goal.confidence, intervals: 'sampling' }),
+    goal,
+  );
 }
 
 const STEPS = 60;

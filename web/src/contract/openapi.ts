@@ -6,7 +6,7 @@ import { type ContractClass, conditionOf, type FieldNotes, notesOf } from './des
 import { SentRecord } from './envelope';
 import { EXAMPLES } from './examples';
 import { ExpandRequest } from './expand';
-import { ExpandResponse } from './expand-answer';
+import { ExpandResponse, ResultsResponse } from './expand-answer';
 import { EXPAND_EXAMPLES } from './expand-examples';
 import { EXPAND_LIMITS } from './expand-limits';
 import { OUTLINE_SCHEMA } from './geometry';
@@ -15,6 +15,7 @@ import { OWN_VALUES_SCHEMA } from './own-values';
 import { Problem } from './problem';
 import { ID, SCOPE } from './records/fields';
 import { BODIES } from './records/index';
+import { DerivingAnswer, ERRORS } from './results';
 import { CURSOR, PullResponse, PushRequest, PushResponse, SurveysResponse, SYNC_LIMIT } from './sync';
 
 type Schema = Record<string, unknown>;
@@ -234,6 +235,48 @@ export function openApi(): Schema {
             { name: 'limit', in: 'query', required: false, schema: { type: 'integer', minimum: 1, maximum: SYNC_LIMIT, default: 500 } },
           ],
           responses: answers('A page of surveys, by id.', s.ref(SurveysResponse), problem),
+        },
+      },
+      '/api/v1/surveys/{id}/results': {
+        get: {
+          summary: 'The figures of a stored survey: per hectare or acre and in total, by species, class, stratum.',
+          description:
+            'Figures follow from the trees’ last visits, as expand would give them. 202: they are being worked out, and the answer says how far that is; ask again after Retry-After seconds. 404: no such survey, or half of it has not arrived.',
+          parameters: [
+            { name: 'id', in: 'path', required: true, schema: { type: 'string', pattern: ID.source } },
+            {
+              name: 'confidence',
+              in: 'query',
+              required: false,
+              schema: { type: 'number', minimum: 50, maximum: 99.99, default: 95 },
+              description: 'per cent',
+            },
+            {
+              name: 'errors',
+              in: 'query',
+              required: false,
+              schema: { type: 'string', pattern: ERRORS.source },
+              description: 'Sampling errors wanted, per cent, commas between.',
+            },
+            {
+              name: 'units',
+              in: 'query',
+              required: false,
+              schema: { enum: ['metric', 'us'] },
+              description: 'The survey’s own when left out.',
+            },
+            {
+              name: 'intervals',
+              in: 'query',
+              required: false,
+              schema: { enum: ['sampling', 'all'], default: 'sampling' },
+              description: 'What intervals of volume hold.',
+            },
+          ],
+          responses: {
+            ...answers('The figures.', s.ref(ResultsResponse), problem),
+            '202': { description: 'How far they are.', content: { 'application/json': { schema: s.ref(DerivingAnswer) } } },
+          },
         },
       },
       '/api/v1/openapi.json': { get: { summary: 'This description.', responses: { '200': { description: 'OpenAPI 3.1.' } } } },

@@ -5,6 +5,7 @@ import { changeOf, type ProtocolChange } from '../book/protocol-change';
 import { type Recomputed, recomputedBy } from '../book/recomputed';
 import { treesCsv } from '../book/results-csv';
 import type { StandOptions } from '../book/stand';
+import { standRow } from '../book/stand-row';
 import type { SurveyHead } from '../book/summary';
 import { resultsOf, type SurveyResults } from '../book/survey-results';
 import { SHARED } from '../contract/scope';
@@ -74,7 +75,7 @@ export class Sheets {
     const record = ground.find('survey', survey);
     const protocol = ground.protocolOf(record);
     if (!record || !protocol) return null;
-    const prepared = preparedOf(ground, { survey: record, options: protocol.options }, await keptRows(survey));
+    const prepared = preparedOf(ground, { survey: record, options: protocol.options }, (await keptRows(survey)).map(standRow));
     return treesCsv(prepared, fillHeights(prepared.trees, prepared.breastHeight), protocol.options.units);
   }
   unwatch(name: number): void {

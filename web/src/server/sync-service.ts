@@ -23,8 +23,9 @@ const answered = (id: string | null, status: PushAnswer['status'], errors: PushA
 /**
  * Takes records in any order, any number of times. Each is judged for itself: stored, known, waiting for a parent,
  * or refused with its reasons; what is refused or waiting changes nothing, and no record fails its neighbours.
+ * @param tell told of the scopes that something was stored in
  */
-export async function push(db: Db, sent: readonly unknown[]): Promise<PushResponse> {
+export async function push(db: Db, sent: readonly unknown[], tell: (scopes: readonly string[]) => void = () => {}): Promise<PushResponse> {
   const answers: (PushAnswer | null)[] = sent.map(() => null);
   const pending = new Map<number, Sent>();
   const unfit = new Map<number, PushAnswer>();
@@ -42,7 +43,7 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
     else unfit.set(i, answered(idOf(plain), 'refused', [...checked.errors]));
   }
   try {
-    await db.transaction((tx) => place(tx, new Map(pending), answers));
+    tell(await db.transaction((tx) => place(tx, new Map(pending), answers)));
   } catch (e) {
     if (!isRefusal(e)) throw e;
     // one of them is nothing the database can hold, which the checks should have said: each by itself, then
@@ -63,8 +64,11 @@ export async function push(db: Db, sent: readonly unknown[]): Promise<PushRespon
   return { answers: answers as PushAnswer[] };
 }
 
-/** Judges what is pending against what is stored, stores what is new, and answers each. */
-async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<void> {
+/**
+ * Judges what is pending against what is stored, stores what is new, and answers each.
+ * @returns the scopes that something was stored in
+ */
+async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<readonly string[]> {
   // first only to see which scopes are written to; then, with those locked, for good
   const lasts = await lockScopes(tx, await scopesWritten(tx, pending));
   const { placed, verdicts } = judgeAll(pending, await stampsOf(tx, namedBy(pending)), (scope) => lasts.has(scope));
@@ -88,6 +92,7 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
     }));
     answers[i] = answered(record.id, 'waiting', missing);
   }
+  return [...new Set(placed.map((p) => p.scope))];
 }
 
 const namedBy = (pending: ReadonlyMap<number, Sent>) => [

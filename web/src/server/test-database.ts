@@ -33,6 +33,7 @@ export async function emptyDatabase() {
   return {
     db,
     pool,
+    url,
     owner,
     /** Brings its tables up to date. */
     finish: () => applyMigrations(ownerConfig, 'arbolito'),

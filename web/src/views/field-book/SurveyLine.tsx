@@ -13,7 +13,9 @@ const percentOf = (share: number) => `${formatNumber(share * 100, share < 0.1 ? 
 function towards({ error, needed, plots }: NonNullable<Page['precision']>): string | false {
   if (error === null || needed === null) return false;
   const more = Math.max(0, needed - plots);
-  return more === 0 ? `its goal of ± ${percentOf(error)} is reached` : `about ${more} more ${more === 1 ? 'plot' : 'plots'} for ± ${percentOf(error)}`;
+  return more === 0
+    ? `its goal of ± ${percentOf(error)} is reached`
+    : `about ${more} more ${more === 1 ? 'plot' : 'plots'} for ± ${percentOf(error)}`;
 }
 
 /** A survey that is on this device: its picture, how far it is, what it still needs. */

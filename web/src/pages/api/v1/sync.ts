@@ -3,12 +3,15 @@ import { PullQuery, PushRequest } from '../../../contract/sync';
 import { validate } from '../../../contract/validate';
 import { database } from '../../../server/db';
 import { answering, asked, json, orProblem, readJson, refuseMethod } from '../../../server/http';
+import { deriveSoon } from '../../../server/results/service';
 import { pull, push } from '../../../server/sync-service';
 
 const MAX_BYTES = 5_000_000;
 
 export const POST: APIRoute = ({ request }) =>
-  answering(async () => json(await push(database(), orProblem(validate(PushRequest, await readJson(request, MAX_BYTES))).records)));
+  answering(async () =>
+    json(await push(database(), orProblem(validate(PushRequest, await readJson(request, MAX_BYTES))).records, deriveSoon)),
+  );
 
 export const GET: APIRoute = ({ url }) =>
   answering(async () => {

@@ -1,0 +1,36 @@
+// npm run rebuild: makes what the server derived from its records anew, survey by survey.
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { checkNode, ensureBuild, ensureDebian, ensurePackages, findPostgres, ROOT } from './install.mjs';
+
+checkNode();
+if (!process.env.DATABASE_URL) ensureDebian('postgresql', () => findPostgres() !== null);
+ensurePackages();
+ensureBuild();
+const { applyMigrations, ensureDatabase } = await import('./database.mjs');
+const { dataHome, startPostgres } = await import('./pg.mjs');
+
+let cluster;
+try {
+  let url = process.env.DATABASE_URL;
+  let owner = { connectionString: url };
+  if (!url) {
+    cluster = await startPostgres(dataHome());
+    ({ owner, url } = await ensureDatabase(cluster, 'arbolito'));
+  }
+  await applyMigrations(owner, cluster && 'arbolito');
+  const { rebuildAll } = await import(pathToFileURL(path.join(ROOT, 'web/dist/workers/rebuild.mjs')).href);
+  let said = 0;
+  const surveys = await rebuildAll(url, (name, { done, trees, through }) => {
+    // a line a second, and each survey's last
+    if (through !== null && Date.now() - said < 1000) return;
+    said = Date.now();
+    console.log(`${name}: ${done} of ${trees} trees`);
+  });
+  console.log(`${surveys} ${surveys === 1 ? 'survey' : 'surveys'} made anew. Interrupted, the next run goes on where it was.`);
+} catch (e) {
+  console.error(`The results could not be made anew: ${e.message}`);
+  process.exitCode = 1;
+} finally {
+  await cluster?.stop();
+}

@@ -1,0 +1,94 @@
+import type { ProtocolOptions, UnitSystem } from '@arbolito/core';
+import { and, eq } from 'drizzle-orm';
+import { Book } from '../../book/book';
+import { preparedOf } from '../../book/prepare-survey';
+import { type StandOptions, standOf } from '../../book/stand';
+import type { StandRow } from '../../book/stand-row';
+import type { ResultsResponse } from '../../contract/expand-answer';
+import { SHARED } from '../../contract/scope';
+import type { Db } from '../db';
+import { standAnswer } from '../expand/say-stand';
+import { IN_SI } from '../expand/units';
+import { surveyResult } from '../schema/index';
+import type { Derivation } from './bring-up';
+import { groundOf } from './filing';
+import { keptRowsOf } from './kept-rows';
+
+/** What is asked of a survey's figures. */
+export interface AskedResults extends StandOptions {
+  /** Of the answer; the survey's own when left out. */
+  readonly units: UnitSystem | null;
+  /** Sampling errors wanted, per cent. */
+  readonly errors: readonly number[];
+}
+const keyOf = (asked: AskedResults): string => JSON.stringify([asked.confidence, asked.intervals, asked.units, asked.errors]);
+
+/** The rows of the survey that was asked for last: the next plot changes a few of them. */
+let held: { readonly scope: string; readonly at: string; readonly rows: Map<string, StandRow> } | null = null;
+/** So many rows are held: more are read each time. */
+const MOST_HELD = 200_000;
+
+/** Brings held rows up to a derivation: those of some trees are read again, or all are let go. */
+export async function holdOn(db: Db, state: Derivation, before: string | null, trees: readonly string[]): Promise<void> {
+  if (held?.scope !== state.scope) return;
+  if (before === null || held.at !== before || state.through !== null) {
+    held = null;
+    return;
+  }
+  const rows = held.rows;
+  for (const row of await keptRowsOf(db, state.scope, trees)) rows.set(row.id, row);
+  held = { ...held, at: stamp(state) };
+}
+export const stamp = ({ seq, shared, program, at }: Derivation): string => `${seq} ${shared} ${program} ${at}`;
+
+async function rowsFor(db: Db, state: Derivation): Promise<readonly StandRow[]> {
+  if (held?.scope === state.scope && held.at === stamp(state)) return [...held.rows.values()];
+  const rows = await keptRowsOf(db, state.scope);
+  held = rows.length > MOST_HELD ? null : { scope: state.scope, at: stamp(state), rows: new Map(rows.map((r) => [r.id, r])) };
+  return rows;
+}
+
+/** An answer that was kept, where it still holds. */
+export async function keptAnswer(
+  db: Db,
+  scope: string,
+  asked: AskedResults,
+  { seq, shared, program }: Pick<Derivation, 'seq' | 'shared' | 'program'>,
+): Promise<string | null> {
+  const t = surveyResult;
+  const [row] = await db
+    .select({ answer: t.answer })
+    .from(t)
+    .where(and(eq(t.scope, scope), eq(t.asked, keyOf(asked)), eq(t.seq, seq), eq(t.shared, shared), eq(t.program, program)));
+  return row?.answer ?? null;
+}
+
+/**
+ * A survey's figures from its trees' results, kept with what they came from.
+ * @returns the answer's text; null where the survey or its protocol is missing
+ */
+export async function answerFor(db: Db, state: Derivation, asked: AskedResults): Promise<string | null> {
+  const ground = new Book([...(await groundOf(db, SHARED, true)), ...(await groundOf(db, state.scope, false))]);
+  const survey = ground.find('survey', state.scope);
+  const protocol = ground.protocolOf(survey);
+  if (!survey || !protocol) return null;
+  const options: ProtocolOptions = protocol.options;
+  const rows = (await rowsFor(db, state)).toSorted((a, b) => (a.id < b.id ? -1 : 1));
+  const stand = standOf(preparedOf(ground, { survey, options }, rows), asked);
+  const units = asked.units ?? options.units;
+  const answer: ResultsResponse = {
+    survey: state.scope,
+    at: new Date(state.at).toISOString(),
+    units: IN_SI[units].names,
+    confidence: asked.confidence * 100,
+    stand: standAnswer(stand, units, asked.errors),
+  };
+  const text = JSON.stringify(answer);
+  const { scope, seq, shared, program, at } = state;
+  const row = { scope, asked: keyOf(asked), seq, shared, program, at, answer: text };
+  await db
+    .insert(surveyResult)
+    .values(row)
+    .onConflictDoUpdate({ target: [surveyResult.scope, surveyResult.asked], set: row });
+  return text;
+}

@@ -1,0 +1,132 @@
+import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { mayJudge, readWith } from '../../book/read-with';
+import type { AnyRecord } from '../../contract/envelope';
+import { homeOf } from '../../contract/scope';
+import type { Db } from '../db';
+import { filed, record } from '../schema/index';
+
+/** So many records are looked at at once. */
+const AT_ONCE = 5000;
+
+/** A record that was filed, as far as it says which trees change. */
+export interface Filed {
+  readonly kind: string;
+  readonly entity: string;
+  readonly first: boolean;
+  readonly tree: string | null;
+  /** Of a record that belongs to no tree, all of it. */
+  readonly record: AnyRecord | null;
+}
+
+/**
+ * Files the records of a survey by tree, those that came after a place in its order.
+ * @param tell of each as it is filed
+ * @returns the place of the last one
+ */
+export async function fileRecords(db: Db, scope: string, after: number, tell: (filed: Filed) => void): Promise<number> {
+  for (let last = after; ; ) {
+    const rows = await db
+      .select({ seq: record.seq, sent: record.sent })
+      .from(record)
+      .where(and(eq(record.scope, scope), gt(record.seq, last)))
+      .orderBy(asc(record.seq))
+      .limit(AT_ONCE);
+    if (rows.length === 0) return last;
+    const records = rows.map((r) => ({ seq: r.seq, record: JSON.parse(r.sent) as AnyRecord }));
+    const trees = await treesOf(
+      db,
+      records.map((r) => r.record),
+    );
+    await insertFiled(
+      db,
+      records.map(({ seq, record: r }) => ({ record: r.id, scope, seq, tree: trees.get(r.id) ?? null, tool: readWith(r) })),
+    );
+    for (const { record: r } of records) {
+      const tree = trees.get(r.id) ?? null;
+      tell({ kind: r.kind, entity: r.entity, first: r.id === r.entity, tree, record: tree === null ? r : null });
+    }
+    last = rows.at(-1)?.seq ?? last;
+  }
+}
+
+/** The tree of each record: what it is part of was stored before it, or beside it. */
+async function treesOf(db: Db, records: readonly AnyRecord[]): Promise<ReadonlyMap<string, string | null>> {
+  const here = new Set(records.map((r) => r.id));
+  const above = new Map(records.map((r) => [r.id, aboveOf(r)]));
+  const elsewhere = [...new Set([...above.values()].flatMap((id) => (id !== null && !here.has(id) ? [id] : [])))];
+  const found = new Map<string, string | null>();
+  if (elsewhere.length > 0) {
+    const known = await db.select({ id: filed.record, tree: filed.tree }).from(filed).where(inArray(filed.record, elsewhere));
+    for (const { id, tree } of known) found.set(id, tree);
+  }
+  // its order is that of storing: whatever a record hangs on comes before it
+  for (const r of records) {
+    const up = above.get(r.id) ?? null;
+    const own = r.kind === 'tree' && r.id === r.entity ? r.id : up === null ? null : (found.get(up) ?? null);
+    found.set(r.id, own);
+  }
+  return found;
+}
+
+/** The record that says where this one lies; null where it lies by itself. */
+function aboveOf(r: AnyRecord): string | null {
+  if (r.id !== r.entity) return r.entity;
+  const home = homeOf(r);
+  return 'like' in home ? home.like : null;
+}
+
+async function insertFiled(db: Db, rows: readonly (typeof filed.$inferInsert)[]): Promise<void> {
+  const values = JSON.stringify(rows);
+  await db.execute(sql`
+    insert into derived.filed (record, scope, seq, tree, tool)
+    select * from jsonb_to_recordset(${values}::jsonb) as x(record uuid, scope text, seq bigint, tree uuid, tool text)
+    on conflict (record) do nothing`);
+}
+
+/** The records of a scope that belong to no tree; of what every survey shares, all of them. */
+export async function groundOf(db: Db, scope: string, shared: boolean): Promise<readonly AnyRecord[]> {
+  const base = db.select({ sent: record.sent }).from(record);
+  const rows = shared
+    ? await base.where(eq(record.scope, scope)).orderBy(asc(record.seq))
+    : await base
+        .innerJoin(filed, eq(filed.record, record.id))
+        .where(and(eq(filed.scope, scope), isNull(filed.tree)))
+        .orderBy(asc(record.seq));
+  return rows.map((r) => JSON.parse(r.sent) as AnyRecord);
+}
+
+/** The records of some trees. */
+export async function recordsOf(db: Db, scope: string, trees: readonly string[]): Promise<readonly AnyRecord[]> {
+  if (trees.length === 0) return [];
+  const rows = await db
+    .select({ sent: record.sent })
+    .from(filed)
+    .innerJoin(record, eq(record.id, filed.record))
+    .where(and(eq(filed.scope, scope), inArray(filed.tree, [...trees])))
+    .orderBy(asc(record.seq));
+  return rows.map((r) => JSON.parse(r.sent) as AnyRecord);
+}
+
+/** The trees of a survey after one of them, in the order of their ids. */
+export async function treesAfter(db: Db, scope: string, after: string, limit: number): Promise<readonly string[]> {
+  const rows = await db
+    .selectDistinct({ tree: filed.tree })
+    .from(filed)
+    .where(and(eq(filed.scope, scope), gt(filed.tree, after)))
+    .orderBy(asc(filed.tree))
+    .limit(limit);
+  return rows.flatMap((r) => r.tree ?? []);
+}
+
+export async function countTreesOf(db: Db, scope: string): Promise<number> {
+  const { rows } = await db.execute<{ n: number }>(sql`select count(distinct tree)::int as n from derived.filed where scope = ${scope}`);
+  return rows[0]?.n ?? 0;
+}
+
+/** Trees whose readings judge each other's tools, and so those of other trees. */
+export async function pairedTrees(db: Db, scope: string): Promise<readonly string[]> {
+  const { rows } = await db.execute<{ tree: string; tools: string[] }>(sql`
+    select tree, array_agg(distinct tool) as tools from derived.filed
+    where scope = ${scope} and tree is not null and tool is not null group by tree having count(distinct tool) > 1 order by tree`);
+  return rows.flatMap(({ tree, tools }) => (mayJudge(tools) ? [tree] : []));
+}

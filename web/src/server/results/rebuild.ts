@@ -1,0 +1,38 @@
+import { and, eq, isNull, ne, or, sql } from 'drizzle-orm';
+import { SHARED } from '../../contract/scope';
+import { connect } from '../db';
+import { derivation, scope as scopes } from '../schema/index';
+import { bringUp, type Derivation } from './bring-up';
+import { whileLocked } from './lock';
+import { PROGRAM } from './program';
+
+/** A survey that is made anew: how far it is. */
+export type Rebuilt = (name: string, state: Derivation) => void;
+
+/** No program has this name: what carries it is to be made anew. */
+const ANEW = '';
+
+/**
+ * Makes the results of all surveys anew from their records. One that was interrupted goes on where it was.
+ * @param url of the database
+ * @param tell after each part
+ * @returns how many surveys were made anew
+ */
+export async function rebuildAll(url: string, tell: Rebuilt): Promise<number> {
+  const { db, pool } = connect(url);
+  try {
+    const unfinished = or(eq(derivation.program, ANEW), sql`${derivation.through} is not null`);
+    const [left] = await db.select({ scope: derivation.scope }).from(derivation).where(unfinished).limit(1);
+    if (!left) await db.update(derivation).set({ program: ANEW });
+    const todo = await db
+      .select({ id: scopes.id, name: scopes.name })
+      .from(scopes)
+      .leftJoin(derivation, eq(derivation.scope, scopes.id))
+      .where(and(ne(scopes.id, SHARED), or(unfinished, isNull(derivation.scope))))
+      .orderBy(scopes.id);
+    for (const { id, name } of todo) await whileLocked(pool, id, () => bringUp(db, id, PROGRAM, (state) => tell(name ?? id, state)));
+    return todo.length;
+  } finally {
+    await pool.end();
+  }
+}

@@ -1,0 +1,160 @@
+import { PRESETS } from '@arbolito/core';
+import { demoRecords } from '@arbolito/demo';
+import fc from 'fast-check';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { manyTrees } from '../../../../scripts/many-trees';
+import { Book } from '../../book/book';
+import { type Maker, makeRecord } from '../../book/make-records';
+import { preparedOf } from '../../book/prepare-survey';
+import { standOf } from '../../book/stand';
+import { type StandRow, standRow } from '../../book/stand-row';
+import { rowsOf } from '../../book/tree-row';
+import type { AnyRecord } from '../../contract/envelope';
+import type { ResultsResponse } from '../../contract/expand-answer';
+import { push } from '../sync-service';
+import { testDatabase } from '../test-database';
+import { type AskedResults, answerFor, keptAnswer } from './answer';
+import { bringUp, derivationOf, isUpToDate } from './bring-up';
+import { keptRowsOf } from './kept-rows';
+import { rebuildAll } from './rebuild';
+
+let t: Awaited<ReturnType<typeof testDatabase>>;
+beforeEach(async () => {
+  t = await testDatabase();
+});
+afterEach(() => t.drop());
+
+const { records: DEMO } = demoRecords() as unknown as { records: readonly AnyRecord[] };
+const surveyNamed = (name: string) => DEMO.find((r) => r.kind === 'survey' && r.body.name === name)?.entity ?? '';
+const store = async (records: readonly AnyRecord[]) => {
+  for (let i = 0; i < records.length; i += 1000) {
+    const { answers } = await push(t.db, records.slice(i, i + 1000));
+    expect(new Set(answers.map((a) => a.status))).toEqual(new Set(['stored']));
+  }
+};
+/** What a device that has all of it makes of it. */
+const onADevice = (records: readonly AnyRecord[], survey: string): readonly StandRow[] => {
+  const book = new Book(records);
+  const protocol = book.protocolOf(book.find('survey', survey));
+  return protocol ? rowsOf(book, survey, { protocol: protocol.options }).map(standRow) : [];
+};
+const asked: AskedResults = { confidence: 0.95, intervals: 'sampling', units: null, errors: [10] };
+const PROGRAM = 'p';
+let made = 0;
+const maker: Maker = {
+  device: 'd',
+  person: null,
+  now: new Date('2026-06-01T09:00:00Z'),
+  newId: () => `01a30000-0000-7000-8000-${String(++made).padStart(12, '0')}`,
+};
+
+describe('results on the server', () => {
+  it('are those of a device, tree by tree and in sum, and are kept with what they came from', async () => {
+    await store(DEMO);
+    for (const name of ['Monte Umbrío', 'Tansy Creek tract', 'Puerto Lenga']) {
+      const survey = surveyNamed(name);
+      const state = await bringUp(t.db, survey, PROGRAM);
+      expect(state).toMatchObject({ through: null });
+      const rows = onADevice(DEMO, survey);
+      expect(await keptRowsOf(t.db, survey)).toEqual(rows);
+      if (!state) continue;
+      const answer = JSON.parse((await answerFor(t.db, state, asked)) ?? '{}') as ResultsResponse;
+      const book = new Book(DEMO);
+      const record = book.find('survey', survey);
+      const protocol = book.protocolOf(record);
+      if (!record || !protocol) throw new Error(name);
+      const { result } = standOf(preparedOf(book, { survey: record, options: protocol.options }, rows), asked);
+      expect(answer.stand.whole?.counted).toBe(result.whole?.counted);
+      expect(answer.stand.whole?.volume?.cv ?? null).toBe(result.whole?.volume?.cv ? result.whole.volume.cv * 100 : null);
+      expect(await keptAnswer(t.db, survey, asked, state)).toBe(JSON.stringify(answer));
+      expect(await isUpToDate(t.db, survey, PROGRAM)).toBe(true);
+      expect(await isUpToDate(t.db, survey, 'another program')).toBe(false);
+    }
+  });
+
+  it('work out only what something new may change', async () => {
+    await store(DEMO);
+    const survey = surveyNamed('Monte Umbrío');
+    await bringUp(t.db, survey, PROGRAM);
+    const trees = DEMO.filter((r) => r.kind === 'tree' && r.body.survey === survey);
+    const plots = DEMO.filter((r) => r.kind === 'plot' && r.body.survey === survey && r.id === r.entity);
+    const touched = async (...records: readonly AnyRecord[]) => {
+      await store(records);
+      const told: string[] = [];
+      await bringUp(t.db, survey, PROGRAM, (_, list) => void told.push(...list));
+      return told;
+    };
+    const tree = trees.at(-1) as AnyRecord & { kind: 'tree' };
+    expect(await touched(makeRecord(maker, 'tree', { ...tree.body, note: 'again' }, tree as never) as AnyRecord)).toEqual([tree.entity]);
+    // a new plot and its tree; a new species
+    const plot = makeRecord(maker, 'plot', { ...(plots[0]?.body as never as object), name: 'new' } as never) as AnyRecord;
+    const there = makeRecord(maker, 'tree', { ...tree.body, plot: plot.entity, tag: 'new·1' } as never) as AnyRecord;
+    expect(await touched(plot, there)).toEqual([there.entity]);
+    expect(await touched(makeRecord(maker, 'species', { code: 'xx', name: 'Unheard of', latin: null, figures: {} }) as AnyRecord)).toEqual(
+      [],
+    );
+    // a plot that says something else of itself judges its own trees
+    const own = trees.filter((r) => r.kind === 'tree' && r.body.plot === plots[0]?.entity).map((r) => r.entity);
+    const changed = makeRecord(
+      maker,
+      'plot',
+      { ...(plots[0]?.body as never as object), slope: 12 } as never,
+      plots[0] as never,
+    ) as AnyRecord;
+    expect(new Set(await touched(changed))).toEqual(new Set(own));
+    // a species whose figures change may change any tree
+    const species = DEMO.find((r) => r.kind === 'species') as AnyRecord & { kind: 'species' };
+    const other = makeRecord(maker, 'species', { ...species.body, figures: { formFactor: 0.5 } }, species as never) as AnyRecord;
+    expect((await touched(other)).length).toBeGreaterThan(800);
+  });
+
+  it('come out the same however the records came and whenever they were asked for', async () => {
+    const options = PRESETS['forest-metric'].options;
+    const many = manyTrees(12, options);
+    const survey = many.survey;
+    const ordered = [...many.records] as unknown as readonly AnyRecord[];
+    const cuts = fc.array(fc.integer({ min: 1, max: ordered.length - 1 }), { minLength: 1, maxLength: 5 });
+    await fc.assert(
+      fc
+        .asyncProperty(cuts, async (places) => {
+          const at = [0, ...new Set(places.sort((a, b) => a - b)), ordered.length];
+          for (let i = 1; i < at.length; i++) {
+            await push(t.db, ordered.slice(at[i - 1], at[i]));
+            await bringUp(t.db, survey, PROGRAM);
+          }
+          expect(await keptRowsOf(t.db, survey)).toEqual(onADevice(ordered, survey));
+        })
+        .afterEach(async () => {
+          await t.drop();
+          t = await testDatabase();
+        }),
+      { numRuns: 4 },
+    );
+  });
+
+  it('that were interrupted go on where they were, and a rebuild makes all of them anew', async () => {
+    const options = PRESETS['forest-metric'].options;
+    const many = manyTrees(1150, options);
+    for (let i = 0; i < many.records.length; i += 1000) await push(t.db, [...many.records.slice(i, i + 1000)]);
+    const stops = bringUp(t.db, many.survey, PROGRAM, ({ done }) => {
+      if (done >= 1000) throw new Error('killed');
+    });
+    await expect(stops).rejects.toThrow('killed');
+    const half = await derivationOf(t.db, many.survey);
+    expect(half).toMatchObject({ done: 1000, trees: 1150 });
+    expect(half?.through).not.toBeNull();
+    const told: string[] = [];
+    await bringUp(t.db, many.survey, PROGRAM, (_, trees) => void told.push(...trees));
+    expect(told).toHaveLength(150);
+    expect(await derivationOf(t.db, many.survey)).toMatchObject({ done: 1150, through: null });
+    const before = await keptRowsOf(t.db, many.survey);
+    const names: string[] = [];
+    expect(await rebuildAll(t.url, (name) => void names.push(name))).toBeGreaterThan(0);
+    expect(names.length).toBeGreaterThan(1);
+    expect(await keptRowsOf(t.db, many.survey)).toEqual(before);
+  });
+
+  it('of a survey that is not there are none', async () => {
+    expect(await bringUp(t.db, '01a30000-0000-7000-8000-000000000000', PROGRAM)).toBeNull();
+  });
+});

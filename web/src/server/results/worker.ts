@@ -1,0 +1,33 @@
+import { connect } from '../db';
+import { type AskedResults, answerFor, holdOn, keptAnswer, stamp } from './answer';
+import { bringUp, type Derivation, derivationOf } from './bring-up';
+import { whileLocked } from './lock';
+import { PROGRAM } from './program';
+
+/** What a worker thread is asked: to bring a survey's results up, and then, maybe, for its figures. */
+export interface ResultsTask {
+  readonly scope: string;
+  readonly asked?: AskedResults;
+}
+/** How a survey stands, with its figures where they were asked for. */
+export interface ResultsDone {
+  readonly state: Derivation | null;
+  readonly answer: string | null;
+}
+
+let shared: ReturnType<typeof connect> | undefined;
+const database = () => {
+  shared ??= connect(process.env.DATABASE_URL ?? '');
+  return shared;
+};
+
+/** Works in its own thread, with a connection of its own. */
+export default async function results({ scope, asked }: ResultsTask): Promise<ResultsDone> {
+  const { db, pool } = database();
+  return whileLocked(pool, scope, async () => {
+    const before = await derivationOf(db, scope);
+    const state = await bringUp(db, scope, PROGRAM, (now, trees) => void holdOn(db, now, before && stamp(before), trees));
+    if (!state || !asked) return { state, answer: null };
+    return { state, answer: (await keptAnswer(db, scope, asked, state)) ?? (await answerFor(db, state, asked)) };
+  });
+}
