@@ -26,15 +26,21 @@ const ENVELOPE = ['id', 'entity', 'supersedes', 'kind', 'schema', 'device', 'per
  * Puts surveys into an empty or a filled book, as if their records had been pushed, and counts the scopes anew.
  * @param client connected as somebody who may switch off the checks of foreign keys: what comes in is made here and whole
  * @param sizes how many trees each survey has
+ * @param make the records of one of them
  * @returns the surveys' ids, in that order
  */
-export async function copyBook(client: pg.Client, sizes: readonly number[], options: ProtocolOptions): Promise<readonly string[]> {
+export async function copyBook(
+  client: pg.Client,
+  sizes: readonly number[],
+  options: ProtocolOptions,
+  make: (trees: number, options: ProtocolOptions) => { readonly records: readonly AnyRecord[]; readonly survey: string } = manyTrees,
+): Promise<readonly string[]> {
   await client.query("set session_replication_role = 'replica'");
   const { rows } = await client.query<{ last: string }>('select last from scope where id = $1', [SHARED]);
   const places = new Map([[SHARED, Number(rows[0]?.last ?? 0)]]);
   const surveys: string[] = [];
   for (const trees of sizes) {
-    const { records, survey } = anew(manyTrees(trees, options));
+    const { records, survey } = anew(make(trees, options));
     surveys.push(survey);
     await copyIn(client, records, places);
   }

@@ -3,7 +3,7 @@ import type { AnyRecord } from '../web/src/contract/envelope';
 
 let made = 0;
 /** Ids in order, as the contract wants them: UUIDs of version 7, their time a count. */
-const newId = () => {
+export const newId = () => {
   const hex = (1_700_000_000_000 + made++).toString(16).padStart(12, '0');
   return `${hex.slice(0, 8)}-${hex.slice(8)}-7000-8000-000000000000`;
 };

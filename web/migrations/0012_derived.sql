@@ -57,5 +57,6 @@ CREATE TABLE "derived"."tree_result" (
 --> statement-breakpoint
 CREATE INDEX "filed_tree" ON "derived"."filed" USING btree ("scope","tree");--> statement-breakpoint
 CREATE INDEX "filed_order" ON "derived"."filed" USING btree ("scope","seq");--> statement-breakpoint
+CREATE INDEX "filed_tool" ON "derived"."filed" USING btree ("scope","tree","tool") WHERE "derived"."filed"."tool" is not null;--> statement-breakpoint
 CREATE INDEX "tree_result_scope" ON "derived"."tree_result" USING btree ("scope","tree");--> statement-breakpoint
 CREATE INDEX "tree_result_plot" ON "derived"."tree_result" USING btree ("plot");

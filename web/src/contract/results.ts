@@ -5,14 +5,14 @@ import { oneOf } from './reading-base';
 import { Id } from './records/fields';
 
 /** Sampling errors in an address: some numbers with commas between. */
-export const ERRORS = /^\d{1,2}(\.\d{1,4})?(,\d{1,2}(\.\d{1,4})?){0,19}$/;
+export const ERRORS = /^(?!(.*,)?0+(\.0+)?(,|$))\d{1,2}(\.\d{1,4})?(,\d{1,2}(\.\d{1,4})?){0,19}$/;
 
 /** What is asked of a stored survey's figures. */
 export class ResultsQuery {
   @Id() id!: string;
   @IsOptional() @InRange(50, 99.99, 'per cent') @Says('How sure intervals are to hold the true value.') confidence?: number;
   @IsOptional()
-  @Matches(ERRORS, { message: 'sampling errors in per cent, at most 20, with commas between: 10,15' })
+  @Matches(ERRORS, { message: 'sampling errors above 0 and below 100 per cent, at most 20, with commas between: 10,15' })
   @Says('Sampling errors wanted: for each the plots that it needs.')
   errors?: string;
   @IsOptional() @IsIn(['metric', 'us'], oneOf(['metric', 'us'])) @Says('Of the answer; the survey’s own when left out.') units?:

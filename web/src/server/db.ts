@@ -7,8 +7,17 @@ const schema = { book, record, scope, ...TABLES };
 export type Db = NodePgDatabase<typeof schema>;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
-export function connect(url: string): { readonly db: Db; readonly pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5000, statement_timeout: 30_000 });
+/**
+ * @param unsure whether what is written may be lost with the power: what can be made anew need not wait for the disk
+ */
+export function connect(url: string, unsure = false): { readonly db: Db; readonly pool: pg.Pool } {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 8,
+    connectionTimeoutMillis: 5000,
+    statement_timeout: 30_000,
+    ...(unsure ? { options: '-c synchronous_commit=off' } : {}),
+  });
   // a connection that breaks (the server restarts, an administrator ends it) is replaced by the pool; without a listener it
   // would end the process, and the pool listens only to idle ones
   const lost = (e: Error) => console.error(`database connection lost: ${e.message}`);

@@ -171,9 +171,11 @@ function addBasalArea(sums: Sums, { plot, weight, basalArea }: StandTree): void 
 
 function checkTree({ id, plot, weight, basalArea, volume, height }: StandTree, plots: number): void {
   if (!(plot >= 0 && plot < plots)) throw new DomainError('out-of-range', `plot of ${id}`, plot, 'one of the survey’s plots');
-  requireFrom(`trees that ${id} stands for`, weight);
-  for (const [what, value] of Object.entries({ 'basal area': basalArea, volume, height }))
-    if (value !== null) requireFrom(`${what} of ${id}`, value);
+  if (!(weight >= 0 && Number.isFinite(weight))) requireFrom(`trees that ${id} stands for`, weight);
+  // this is asked of every tree: no list is made for it
+  if (basalArea !== null && !(basalArea >= 0)) requireFrom(`basal area of ${id}`, basalArea);
+  if (volume !== null && !(volume >= 0)) requireFrom(`volume of ${id}`, volume);
+  if (height !== null && !(height >= 0)) requireFrom(`height of ${id}`, height);
 }
 
 const byName = (a: GroupKey, b: GroupKey) => Number(a === null) - Number(b === null) || String(a).localeCompare(String(b), 'en');

@@ -4,12 +4,12 @@ import {
   type HeightCurve,
   type HeightCurves,
   heightCurves,
-  heightOn,
   type MeasuredTree,
   type NextHeight,
   nextHeight,
   type OffTree,
   offTheCurve,
+  plainHeightOn,
 } from '../height-curve/index';
 import type { StandTree } from './stand';
 
@@ -61,7 +61,7 @@ export function fillHeights(trees: readonly UnfilledTree[], breastHeight: number
     const { id, species, dbh, height, basalArea, volume, formFactor, weight } = tree;
     const curve = height === null && dbh !== null ? curveFor(curves, species) : null;
     if (!curve || dbh === null) return tree;
-    const said = heightOn(curve, dbh);
+    const said = plainHeightOn(curve, dbh);
     byCurve.set(id, curve);
     if (said.outside) outside.push(id);
     if (volume === null && basalArea !== null) without.push({ id, species, dbh, perMetre: weight * basalArea * formFactor });

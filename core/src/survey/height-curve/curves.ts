@@ -111,20 +111,22 @@ function curveOf(species: string | null, trees: readonly MeasuredTree[], breastH
 export const curveFor = (curves: HeightCurves, species: string | null): HeightCurve | null =>
   curves.own.find((c) => c.species === species) ?? (curves.together?.ok ? curves.together.value : null);
 
+/** The height that a curve gives a tree, m, and whether that is a guess: without its errors, for trees by the thousand. */
+export function plainHeightOn({ fit, breastHeight, from, to }: HeightCurve, dbh: number): Pick<CurveHeight, 'height' | 'outside'> {
+  requireAbove('diameter', dbh);
+  const height = breastHeight + HEIGHT_MODELS[fit.model].height(fit.parameters, dbh * CM);
+  return { height, outside: dbh < from - SAME || dbh > to + SAME };
+}
+
 /**
  * What a curve says of a tree.
  * @param dbh m, above 0
  * @throws DomainError `out-of-range`
  */
-export function heightOn({ fit, breastHeight, from, to }: HeightCurve, dbh: number): CurveHeight {
-  requireAbove('diameter', dbh);
-  const model = HEIGHT_MODELS[fit.model];
-  const curve = quadratic(fit.covariance, model.slopes(fit.parameters, dbh * CM));
-  return {
-    height: breastHeight + model.height(fit.parameters, dbh * CM),
-    sigmaCurve: Math.sqrt(curve),
-    sigma: Math.sqrt(curve + fit.sigma ** 2),
-    outside: dbh < from - SAME || dbh > to + SAME,
-  };
+export function heightOn(curve: HeightCurve, dbh: number): CurveHeight {
+  const plain = plainHeightOn(curve, dbh);
+  const { fit } = curve;
+  const variance = quadratic(fit.covariance, HEIGHT_MODELS[fit.model].slopes(fit.parameters, dbh * CM));
+  return { ...plain, sigmaCurve: Math.sqrt(variance), sigma: Math.sqrt(variance + fit.sigma ** 2) };
 }
 const SAME = 1e-9;

@@ -1,4 +1,13 @@
-export { type CurveHeight, curveFor, type HeightCurve, type HeightCurves, heightCurves, heightOn, type MeasuredTree } from './curves';
+export {
+  type CurveHeight,
+  curveFor,
+  type HeightCurve,
+  type HeightCurves,
+  heightCurves,
+  heightOn,
+  type MeasuredTree,
+  plainHeightOn,
+} from './curves';
 export type { HeightModelName } from './define';
 export { type HeightFit, quadratic } from './fit';
 export { HEIGHT_MODEL_NAMES, HEIGHT_MODELS } from './models';

@@ -8,7 +8,7 @@ import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
 import { countTreesOf, type Filed, fileRecords, groundOf, pairedTrees, recordsOf, treesAfter } from './filing';
-import { type KeptRow, keepRows, onPlots } from './kept-rows';
+import { countRows, type KeptRow, keepRows, onPlots } from './kept-rows';
 
 /** So many trees are worked out at once: a few seconds' work at most is lost when it is interrupted. */
 const AT_ONCE = 1000;
@@ -60,7 +60,7 @@ export async function bringUp(db: Db, scope: string, program: string, tell: Prog
       touched === null ? 0 : state.done,
       tell,
     );
-  const trees = touched.length > 0 ? await countTreesOf(db, scope) : state.trees;
+  const trees = touched.length > 0 ? await countRows(db, scope) : state.trees;
   const done = { ...state, trees, done: trees, through: null };
   await keep(db, done);
   tell(done, touched);
@@ -112,19 +112,35 @@ async function everyTree(db: Db, state: Derivation, from: string, done: number, 
   const ground = await groundFor(db, scope);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
-  for (let after = from; ; ) {
+  // while one part is worked out the next is read, and the one before written
+  const read = async (after: string) => {
     const part = await treesAfter(db, scope, after, AT_ONCE);
-    if (part.length === 0) break;
-    await workOut(db, scope, program, part, ground);
-    after = part.at(-1) ?? after;
-    now = { ...now, through: after, done: now.done + part.length };
-    await keep(db, now);
-    tell(now, part);
+    return { part, records: await ownRecords(db, scope, part, ground) };
+  };
+  let written: Promise<void> = Promise.resolve();
+  for (let next = read(from); ; ) {
+    const { part, records } = await next;
+    const last = part.at(-1);
+    if (last === undefined) break;
+    next = read(last);
+    // whoever waits for what was written hears of its failure; a read that nobody waits for any more may fail in silence
+    next.catch(() => {});
+    const rows = rowsFor(scope, program, part, records, ground);
+    await written;
+    now = { ...now, through: last, done: now.done + part.length };
+    written = writePart(db, now, rows, () => tell(now, part));
+    written.catch(() => {});
   }
+  await written;
   now = { ...now, through: null, done: trees };
   await keep(db, now);
   tell(now, []);
   return now;
+}
+async function writePart(db: Db, state: Derivation, rows: readonly KeptRow[], then: () => void): Promise<void> {
+  await keepRows(db, state.scope, rows);
+  await keep(db, state);
+  then();
 }
 /** Before the first tree. */
 const NONE = '00000000-0000-0000-0000-000000000000';
@@ -145,16 +161,21 @@ async function groundFor(db: Db, scope: string): Promise<Ground> {
 }
 
 async function workOut(db: Db, scope: string, program: string, trees: readonly string[], ground: Ground): Promise<void> {
-  const own = await recordsOf(
+  await keepRows(db, scope, rowsFor(scope, program, trees, await ownRecords(db, scope, trees, ground), ground));
+}
+
+const ownRecords = (db: Db, scope: string, trees: readonly string[], { paired }: Ground): Promise<readonly AnyRecord[]> =>
+  recordsOf(
     db,
     scope,
-    trees.filter((t) => !ground.paired.has(t)),
+    trees.filter((t) => !paired.has(t)),
   );
+
+function rowsFor(scope: string, program: string, trees: readonly string[], own: readonly AnyRecord[], ground: Ground): readonly KeptRow[] {
   const book = new Book([...ground.records, ...own]);
   const protocol = book.protocolOf(book.find('survey', scope));
-  if (!protocol) return;
+  if (!protocol) return [];
   const wanted = new Set(trees);
   const rows = rowsOf(book, scope, { protocol: protocol.options, known: { rows: new Map(), program } });
-  const kept = rows.flatMap((r): KeptRow[] => (wanted.has(r.id) ? [{ ...standRow(r), hash: r.from }] : []));
-  await keepRows(db, scope, kept);
+  return rows.flatMap((r): KeptRow[] => (wanted.has(r.id) ? [{ ...standRow(r), hash: r.from }] : []));
 }

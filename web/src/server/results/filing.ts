@@ -119,7 +119,9 @@ export async function treesAfter(db: Db, scope: string, after: string, limit: nu
 }
 
 export async function countTreesOf(db: Db, scope: string): Promise<number> {
-  const { rows } = await db.execute<{ n: number }>(sql`select count(distinct tree)::int as n from derived.filed where scope = ${scope}`);
+  const { rows } = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from (select distinct tree from derived.filed where scope = ${scope} and tree is not null) t`,
+  );
   return rows[0]?.n ?? 0;
 }
 

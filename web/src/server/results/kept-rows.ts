@@ -1,4 +1,4 @@
-import { asc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, count, eq, inArray, sql } from 'drizzle-orm';
 import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
 import { treeResult } from '../schema/index';
@@ -84,4 +84,10 @@ export async function onPlots(db: Db, plots: readonly string[]): Promise<readonl
     .from(treeResult)
     .where(inArray(treeResult.plot, [...plots]));
   return rows.map((r) => r.tree);
+}
+
+/** How many trees a survey has results of. */
+export async function countRows(db: Db, scope: string): Promise<number> {
+  const [row] = await db.select({ n: count() }).from(treeResult).where(eq(treeResult.scope, scope));
+  return row?.n ?? 0;
 }

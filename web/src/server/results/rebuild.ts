@@ -19,7 +19,7 @@ const ANEW = '';
  * @returns how many surveys were made anew
  */
 export async function rebuildAll(url: string, tell: Rebuilt): Promise<number> {
-  const { db, pool } = connect(url);
+  const { db, pool } = connect(url, true);
   try {
     const unfinished = or(eq(derivation.program, ANEW), sql`${derivation.through} is not null`);
     const [left] = await db.select({ scope: derivation.scope }).from(derivation).where(unfinished).limit(1);

@@ -1,7 +1,7 @@
 import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import fc from 'fast-check';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { manyTrees } from '../../../../scripts/many-trees';
 import { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';

@@ -79,7 +79,7 @@ export async function surveyResults(db: Db, scope: string, asked: AskedResults):
 /** What an address asks, as it is worked out. */
 export const askedResults = ({ confidence, errors, units, intervals }: ResultsQuery): AskedResults => ({
   confidence: (confidence ?? 95) / 100,
-  errors: (errors ?? '').split(',').flatMap((e) => (Number(e) > 0 ? [Number(e)] : [])),
+  errors: (errors ?? '').split(',').flatMap((e) => (e === '' ? [] : [Number(e)])),
   units: units ?? null,
   intervals: intervals ?? 'sampling',
 });

@@ -17,7 +17,7 @@ export interface ResultsDone {
 
 let shared: ReturnType<typeof connect> | undefined;
 const database = () => {
-  shared ??= connect(process.env.DATABASE_URL ?? '');
+  shared ??= connect(process.env.DATABASE_URL ?? '', true);
   return shared;
 };
 

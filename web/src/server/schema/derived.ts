@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { bigint, boolean, doublePrecision, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /**
@@ -17,7 +18,11 @@ export const filed = derived.table(
     /** What a reading of a diameter or a distance was taken with: two tools on one tree judge each other. */
     tool: text(),
   },
-  (t) => [index('filed_tree').on(t.scope, t.tree), index('filed_order').on(t.scope, t.seq)],
+  (t) => [
+    index('filed_tree').on(t.scope, t.tree),
+    index('filed_order').on(t.scope, t.seq),
+    index('filed_tool').on(t.scope, t.tree, t.tool).where(sql`${t.tool} is not null`),
+  ],
 );
 
 /** A tree as it speaks for the land: SI, of its last visit. */
