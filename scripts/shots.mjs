@@ -94,7 +94,6 @@ await withServer(async (address) => {
     await page.getByRole('link', { name: 'M 05' }).click();
     await page.getByRole('button', { name: /^Trunk/ }).click();
   });
-  await shot('tape-guide-phone', PHONE, 'day', (page) => guide(page, ['On a slope', 'Leans', 'Swelling or wound']));
   await shot('protocol', DESK, 'day', async (page) => {
     await page.goto('/protocols');
     await page.getByRole('button', { name: /^Permanent monitoring/ }).click();
@@ -159,6 +158,14 @@ await withServer(async (address) => {
     await page.locator('#line').fill('ps 31.4 17 @250 ~12.5');
     await whole(page);
   };
+  await shot('results', { viewport: { width: 1280, height: 1250 } }, 'day', async (page) => {
+    await takeAlong(page, 'Monte Umbrío');
+    await page.getByRole('link', { name: /^Monte Umbrío.*plots/ }).click();
+    await whole(page);
+    await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Results' }).click();
+    await page.locator('[data-headline]').waitFor();
+    await whole(page);
+  });
   await shot('tally', DESK, 'day', tally);
   await shot('tally-phone', PHONE, 'day', tally);
   await shot('bench', { viewport: { width: 1280, height: 1250 } }, 'day', async (page) => {

@@ -51,6 +51,13 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await expect(page.getByRole('region', { name: 'List of trees' })).toBeVisible();
   },
   plots: (page) => ofDemo(page, /Monte Umbrío.*plots/),
+  results: async (page) => {
+    await ofDemo(page, /Monte Umbrío.*plots/);
+    await page.goto(page.url().replace('/plots', '/results'));
+    await expect(page.locator('[data-headline]')).toBeVisible();
+    await page.getByText('The same as a table').click();
+    await page.getByText('The curves as a table').click();
+  },
   plot: async (page) => {
     await ofDemo(page, /Monte Umbrío.*plots/);
     await page.getByRole('link', { name: '7', exact: true }).click();
@@ -173,6 +180,7 @@ test('zoomed to 200 % nothing is lost: no page is wider than the window, and the
     'field book',
     'trees',
     'plots',
+    'results',
     'plot',
     'kit',
     'protocols',

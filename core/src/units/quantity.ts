@@ -19,7 +19,15 @@ export type Tangent = Quantity<'rise/run'>;
  * @example metres(1.3) // 1.3
  */
 export const metres = (n: number) => n as Metres;
+/**
+ * A number that is meant in feet.
+ * @example feet(16) // 16
+ */
 export const feet = (n: number) => n as Feet;
+/**
+ * A number that is meant in inches.
+ * @example inches(18) // 18
+ */
 export const inches = (n: number) => n as Inches;
 /**
  * A number that is meant in square metres.

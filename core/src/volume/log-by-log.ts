@@ -35,6 +35,7 @@ export interface LogTaper {
  * @param rules those that count; every one when left out
  * @returns each log and the sums by every rule, not rounded
  * @throws DomainError `out-of-range`, `not-half-logs`, `taper-too-strong` (a small end would vanish)
+ * @example logByLog(inches(18), 1, { formClass: 80, taperPerLog: inches(2), logLength: feet(16) }).boardFeet.doyle.toFixed(2) // '108.16'
  * @source Girard's form class (1933) with an even taper per log
  */
 export function logByLog<Name extends string = LogRuleName>(

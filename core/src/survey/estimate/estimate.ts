@@ -46,6 +46,7 @@ export interface PartEstimate {
  * A part's mean with its interval.
  * @param confidence as a share, above 0 and below 1
  * @param noInterval why there is none, where the variance is missing
+ * @returns the mean with its standard error and interval, or without both and why
  * @throws DomainError `out-of-range`
  */
 export function withInterval(part: PartEstimate, confidence: number, noInterval: NoInterval = 'one-plot'): Estimate {

@@ -19,6 +19,9 @@ export const neededPlots = (cv: number, error: number, confidence: number): numb
 
 /**
  * The same from a survey that is under way, strata or not: what its plots come to, with more of them spread alike.
+ * @param estimate of its plots so far
+ * @param error sampling error that is wanted, as a share, above 0
+ * @param confidence as a share, above 0 and below 1
  * @returns null where it has no interval yet, or nothing to be a share of
  */
 export function plotsInAll({ n, mean, standardError, df }: Estimate, error: number, confidence: number): number | null {

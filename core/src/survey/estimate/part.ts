@@ -19,6 +19,7 @@ function shareOf(sampled: number, area: number | null): number {
  * @param values of each plot, per unit of land; an empty plot is 0
  * @param finite what the plots cover together and the area they lie in, in one unit: over 5 % of it the standard error is
  *   made smaller; null for points, which cover no area
+ * @returns the mean with its variance; without one of a single plot
  * @throws DomainError `out-of-range` without a plot, or where plots cover more than the area
  */
 export function meanOverPlots(

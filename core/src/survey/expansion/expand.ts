@@ -21,6 +21,7 @@ import { addTree, noSums, type Sums } from './sums';
  * interval.
  * @param input plots, trees with what each stands for, strata with their areas
  * @param confidence as a share, above 0 and below 1
+ * @returns figures of the whole, of strata and of groups, all from the same sums, with what is to be known beside them
  * @throws DomainError for a weight or value below 0, a plot that is not there, plots that cover more than their area
  */
 export function expand(input: StandInput, confidence: number): StandResult {

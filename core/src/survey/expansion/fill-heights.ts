@@ -44,6 +44,7 @@ export interface FilledTrees {
  * heights stay as they are, and told volumes too.
  * @param trees of the sample
  * @param breastHeight m
+ * @returns the trees in the same order, each with a height that was measured or is a curve's, and the curves
  */
 export function fillHeights(trees: readonly UnfilledTree[], breastHeight: number): FilledTrees {
   const measured: MeasuredTree[] = [];

@@ -40,6 +40,7 @@ export interface DominantTree {
  * Dominant height of one plot: trees in order of diameter until their weights reach the number of thickest asked for, the
  * last one in part.
  * @param thickest how many of a hectare: 100, or 40 of an acre
+ * @throws DomainError `out-of-range` for a number that is not above 0
  * @returns m; of a plot with fewer trees, of all there are; null of an empty plot, or where one of them has no height
  */
 export function dominantHeight(trees: readonly DominantTree[], thickest: number): number | null {

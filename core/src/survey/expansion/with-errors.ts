@@ -9,6 +9,7 @@ import { GROUP_KINDS, type StandFigures, type StandInput, type StandResult } fro
  * @param result of `expand` over the filled trees
  * @param unfilled the trees before, in the same order: which had their volume told
  * @param normal draws from the standard normal distribution
+ * @returns the result with wider intervals
  */
 export function withModelErrors(
   result: StandResult,

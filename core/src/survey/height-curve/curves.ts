@@ -56,6 +56,7 @@ const CM = 100;
  * @param trees those with both, m
  * @param breastHeight m
  * @param asking the species that ask for a curve: those with none of their own take that of all together
+ * @returns a curve of each species with trees enough, of all together where one asks that has none, and what failed
  * @throws DomainError for a tree that is not above breast height, or a diameter of 0 or less
  */
 export function heightCurves(
@@ -120,7 +121,9 @@ export function plainHeightOn({ fit, breastHeight, from, to }: HeightCurve, dbh:
 
 /**
  * What a curve says of a tree.
+ * @param curve laid through measured trees
  * @param dbh m, above 0
+ * @returns its height with the errors of the curve and of one tree about it
  * @throws DomainError `out-of-range`
  */
 export function heightOn(curve: HeightCurve, dbh: number): CurveHeight {

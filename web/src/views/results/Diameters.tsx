@@ -127,7 +127,7 @@ const names = ({ series, classes }: Bars, top: number, inks: Inks) =>
     value: [classes.length - 1, top * (0.95 - 0.1 * k)],
     symbol: 'rect',
     symbolSize: [20, 13],
-    itemStyle: { color: inks.apart[k] ?? inks.soft, decal: PATTERNS[k] },
+    itemStyle: { color: inks.apart[k] ?? inks.soft, decal: PATTERNS[k], opacity: 1 },
     label: { show: true, formatter: s.name, position: 'left', distance: 6, color: inks.ink, fontSize: 13 },
   }));
 

@@ -33,7 +33,7 @@ export function Headline({ survey, results, said }: Props) {
       <Cell key={name} name={name} aside={aside}>
         {s ? (
           <>
-            {s.value} {s.half && <span className="text-lead font-normal whitespace-nowrap">± {s.half} </span>}
+            {s.value} {s.half && <span className="text-lead font-normal whitespace-nowrap">± {s.half}</span>}{' '}
             <span className="text-plain font-normal whitespace-nowrap">{unitOf(quantity, said)}</span>
           </>
         ) : (

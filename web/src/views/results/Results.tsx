@@ -38,20 +38,29 @@ export default function Results() {
       <SurveyTitle survey={survey} protocol={protocol}>
         <SaveAs survey={survey} confidence={confidence} results={state.results} />
       </SurveyTitle>
-      {coming && <Coming {...coming} />}
-      {(state.old || coming) && (
-        <p role="status" className="mt-3 text-plain text-soft" data-old>
-          What came since is being worked out: figures are of what is here …
-        </p>
+      {coming ? (
+        // a plot whose trees are still to come would count as empty
+        <div className="mt-4">
+          <Coming {...coming} />
+          <p className="mt-2 text-plain text-soft">Figures follow once all of it is here.</p>
+        </div>
+      ) : (
+        <>
+          {state.old && (
+            <p role="status" className="mt-3 text-plain text-soft" data-old>
+              More has come and is being worked out: these figures are of before …
+            </p>
+          )}
+          <Page
+            survey={survey}
+            results={state.results}
+            confidence={confidence}
+            setConfidence={setChosen}
+            intervals={intervals}
+            setIntervals={setIntervals}
+          />
+        </>
       )}
-      <Page
-        survey={survey}
-        results={state.results}
-        confidence={confidence}
-        setConfidence={setChosen}
-        intervals={intervals}
-        setIntervals={setIntervals}
-      />
     </Frame>
   );
 }
