@@ -1,3 +1,4 @@
+import { DomainError } from '../../units';
 import { type Estimate, meanOverPlots, overStrata, type PartEstimate, ratioOverStrips, throughCounts } from '../estimate/index';
 import type { StandInput, StandNote, StandPlot, StandStratum } from './stand';
 
@@ -90,6 +91,9 @@ function partEstimate(
   }
   if (how === 'strips') {
     const areas = measured.map((i) => (plots[i] as StandPlot).area as number);
+    const covered = areas.reduce((sum, a) => sum + a, 0);
+    if (area !== null && covered > area * (1 + 1e-9))
+      throw new DomainError('out-of-range', 'area', area, `at least what its strips cover together, ${covered}: one of the two is wrong`);
     return ratioOverStrips(
       measured.map((i) => (values[i] as number) * ((plots[i] as StandPlot).area as number)),
       areas,

@@ -112,6 +112,10 @@ export function preparePlots(data: PlotsData, request: ExpandRequest, reader: Tr
   if (stratumOf.size < strata.length) errors.add('data.strata', null, 'strata with a name of their own each');
   if (strata.length > 0 && data.area !== undefined)
     errors.add('data.area', data.area, 'left out where there are strata: the area of the land is theirs together');
+  if (data.edge !== undefined && !data.tract)
+    errors.add('data.edge', data.edge, 'told where a tract is told: without its boundary nothing is near an edge');
+  if (data.tract && data.design.kind === 'area')
+    errors.add('data.tract', 'an object', 'left out where plots are told by their area: nobody knows how far they reach');
   const tract = data.tract ? outlineOf(data.tract, units) : null;
   const got = new Gathering();
   const [plots, plotNames, names] = [[] as StandPlot[], new Map<string, string>(), new Names()];
@@ -123,6 +127,8 @@ export function preparePlots(data: PlotsData, request: ExpandRequest, reader: Tr
       got.note('not-reached', plot.name);
       continue;
     }
+    if (tract && !plot.centre) errors.add(`${at}.centre`, null, 'where it stands on the tract’s plan: its trees may stand near an edge');
+    if (!tract && plot.centre) errors.add(`${at}.centre`, 'an object', 'told where a tract is told');
     if (plot.shifted) got.note('shifted', plot.name);
     const rule = ruleOf(data.design, plot, units);
     const index = plots.length;

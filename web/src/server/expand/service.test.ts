@@ -238,6 +238,37 @@ describe('what can’t be is refused with its place', () => {
       /groups\[0\].area: told where there are several/,
     ],
     ['no error to count plots for', { units: 'metric', data: { kind: 'needed', cv: 30 } }, /^errors: at least one/],
+    ['an edge without a boundary', circles([{ name: '1' }], { edge: 'circle' }), /^data.edge: told where a tract/],
+    ['a centre without a boundary', circles([{ name: '1', centre: { x: 1, y: 1 } }]), /centre: told where a tract/],
+    [
+      'a boundary without centres',
+      circles([{ name: '1' }], {
+        tract: {
+          corners: [
+            { x: 0, y: 0 },
+            { x: 90, y: 0 },
+            { x: 0, y: 90 },
+          ],
+        },
+      }),
+      /centre: where it stands/,
+    ],
+    [
+      'a plot’s share of no land',
+      { units: 'metric', data: { kind: 'values', groups: [{ values: [1, 2], plotArea: 1 }] } },
+      /plotArea: told where the area/,
+    ],
+    [
+      'strips that don’t fit their land',
+      { units: 'metric', data: { kind: 'values', groups: [{ values: [1, 2], areas: [2, 3], area: 4 }] } },
+      /area: at least what its strips cover/,
+    ],
+    [
+      'strips that don’t fit their tract',
+      { units: 'metric', data: { kind: 'plots', design: { kind: 'strip', width: 20 }, area: 0.1, plots: [{ name: 'A', length: 300 }] } },
+      /area\): at least what its strips/,
+    ],
+    ['a species twice', circles([{ name: '1' }], {}, { species: [{ name: 'fir' }, { name: 'fir' }] }), /^species: each species once/],
     ['more taper than the tree has', circles([{ name: '1', trees: [{ dbh: 12, logs: 12 }] }]), /logs: .*fewer logs or less taper/],
   ])('%s', (_, request, why) => {
     const said = refusal(request);

@@ -23,6 +23,7 @@ import {
   type NeededData,
   type PlotsData,
   type ValuesData,
+  type ValuesOf,
 } from '../../contract/expand';
 import type { ExpandResponse } from '../../contract/expand-answer';
 import { EXPAND_LIMITS } from '../../contract/expand-limits';
@@ -50,6 +51,8 @@ export function expandAll(plain: unknown): Checked<ExpandResponse> {
   if (protocol && (protocol.units === 'us') !== (request.units === 'us'))
     return refused([{ field: 'units', value: request.units, allowed: `${protocol.units}, as the protocol’s: or leave the protocol out` }]);
   const errors = new FieldErrors();
+  const named = new Set(request.species?.map((s) => s.name));
+  if (request.species && named.size < request.species.length) errors.add('species', null, 'each species once');
   try {
     const answer = answerOf(request, new Asked(request, protocol), errors);
     return answer && errors.none ? { ok: true, value: answer } : refused(errors.all());
@@ -117,6 +120,7 @@ function valuesAnswered({ groups }: ValuesData, asked: Asked, errors: FieldError
   if (groups.length > 1)
     for (const [i, g] of groups.entries())
       if (g.area === undefined) errors.add(`data.groups[${i}].area`, null, 'told where there are several: each weighs as its area');
+  for (const [i, g] of groups.entries()) checkAreas(g, `data.groups[${i}]`, errors);
   for (const [i, g] of groups.entries())
     if (g.areas && g.plotArea !== undefined)
       errors.add(`data.groups[${i}].plotArea`, g.plotArea, 'left out where each strip has its own area');
@@ -141,6 +145,15 @@ function valuesAnswered({ groups }: ValuesData, asked: Asked, errors: FieldError
       needed: asked.errors.map((e) => needed(e, plotsInAll(whole, e / 100, asked.confidence), whole.n)),
     },
   };
+}
+
+/** What plain values were found on can't be larger than their land. */
+function checkAreas({ areas, area, plotArea }: ValuesOf, at: string, errors: FieldErrors): void {
+  if (plotArea !== undefined && area === undefined)
+    errors.add(`${at}.plotArea`, plotArea, 'told where the area is told: it is a share of that');
+  const covered = (areas ?? []).reduce((sum, a) => sum + a, 0);
+  if (area !== undefined && covered > area * (1 + 1e-9))
+    errors.add(`${at}.area`, area, `at least what its strips cover together, ${covered}`);
 }
 
 function meanTreeAnswered({ values, density, densityError, area }: MeanTreeData, asked: Asked): ExpandResponse {
