@@ -3,7 +3,6 @@ import {
   byGravity,
   DomainError,
   type Finding,
-  type FindingTarget,
   type LogRuleName,
   type Position,
   type ProtocolOptions,
@@ -14,6 +13,7 @@ import type { RecordOf } from '../contract/envelope';
 import { type NotCounted, notCounted, type Said, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
 import { asCalled, type CalledQuantity, countOf } from './called';
+import { type Measured, outOf } from './cant-be';
 import { inputOf, tryResult } from './derive';
 import { isOut, type JudgedPlot, NOT_PLACED, type OnPlot, onPlot, PlotsOf } from './on-plot';
 import { treeOutcome } from './outcome';
@@ -83,9 +83,6 @@ export interface TreeRow {
   /** What its figures follow from, in short: as long as that stays, so do they. '' where nobody asked. */
   readonly from: string;
 }
-
-/** What a tree's sums are made of. */
-export type Measured = 'diameter' | 'height';
 
 /** How many trees rows stand for. */
 export const treesIn = (rows: readonly Pick<TreeRow, 'count'>[]): number => rows.reduce((n, r) => n + r.count, 0);
@@ -231,14 +228,6 @@ const UNDECIDED_TREE =
   'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
 /** Whether two versions of the tree itself contradict each other: nothing is known of it until that is decided. */
 export const isUndecided = ({ trouble }: Pick<TreeRow, 'trouble'>): boolean => trouble === UNDECIDED_TREE;
-
-const OF_DIAMETER: ReadonlySet<string> = new Set<FindingTarget>(['dbh']);
-/** What of a tree can't be so, by what is wrong with it. */
-export const outOf = (findings: readonly Finding[]): readonly Measured[] => [
-  ...new Set(
-    findings.flatMap((f) => (f.severity === 'wrong' ? [OF_DIAMETER.has(f.target) ? ('diameter' as const) : ('height' as const)] : [])),
-  ),
-];
 
 /**
  * The height of the newest earlier visit that has one: a tree that is only taped again keeps it in the sums, with its day.

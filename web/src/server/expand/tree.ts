@@ -12,8 +12,8 @@ import {
   squareMetres,
 } from '@arbolito/core';
 import { notCounted, type Said, saidOf } from '../../book/asked';
+import { outOf } from '../../book/cant-be';
 import { outcomeOf } from '../../book/outcome';
-import { outOf } from '../../book/tree-row';
 import type { ExpandRequest, ExpandSpecies } from '../../contract/expand';
 import type { ExpandTree } from '../../contract/expand-tree';
 import type { FieldErrors } from '../../contract/field-errors';
