@@ -25,4 +25,4 @@ const asks: readonly Simulated[] = [
     edge,
   })),
 ];
-for (const ask of asks) console.log(JSON.stringify({ ...ask, ...measuredRates(ask) }));
+console.log(JSON.stringify(asks.map((ask) => ({ ...ask, ...measuredRates(ask) }))));

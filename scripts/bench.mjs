@@ -80,6 +80,25 @@ await withServer(async (address, { admin }) => {
   );
   await browser.close();
 });
+await withServer(async (address, { admin }) => {
+  const { lines, device, deviceAll } = await run('bench-results', JSON.stringify({ address, admin, sizes: [100, 10_000, 100_000] }));
+  const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
+  for (const { size, first, anew, kept, pushed, sql } of lines) {
+    add(`figures of a cruise of ${many(size)} trees asked for at first, when its records are filed too`, seconds(first), '');
+    add('the same when every tree is derived anew', seconds(anew), size === 100_000 ? 'under 3 s' : '');
+    add('the same when it is derived, 95th percentile', `${kept.toFixed(0)} ms`, size === 100_000 ? 'under 150 ms' : '');
+    add('the same after one more plot was pushed', seconds(pushed), size === 100_000 ? 'under 1 s' : '');
+    add('the same sums by SQL alone, by plot and species, without heights or intervals', `${sql.toFixed(0)} ms`, '');
+  }
+  add('figures of 10,000 trees from their rows, as a device’s worker makes them', seconds(device), 'under 1.5 s');
+  add('the same with the errors of curves and form factors simulated', seconds(deviceAll), '');
+});
+for (const { stand, design, plots, edge, grid, cover, bias } of await run('bench-simulation'))
+  add(
+    `95 % intervals of ${plots} ${design} plots${grid ? ' on a grid' : ''}, ${stand} stand, edges ${edge}: hold the truth; total off by`,
+    `${(100 * cover).toFixed(1)} %; ${(100 * bias).toFixed(1)} %`,
+    plots === 30 && !grid && edge === 'circle' ? '93 to 97 %' : '',
+  );
 await withServer(async (address) => {
   const browser = await launch();
   const page = await (await browser.newContext(phone())).newPage();

@@ -85,10 +85,6 @@ await withServer(async (address) => {
   });
   await shot('measure-us-night', DESK, 'night', (page) => measure(page, 'Tansy Creek tract', '17.4\n80\n+86\n-7\n2.5\n'));
   await shot('measure-phone', PHONE, 'day', (page) => measure(page, 'Monte Umbrío', '38\n22\n+84\n8\n'));
-  const guide = async (page, tiles) => {
-    await page.goto('/measure?trunk');
-    for (const name of tiles) await page.getByRole('button', { name }).click();
-  };
   await shot('tape-guide', DESK, 'day', async (page) => {
     await page.getByRole('link', { name: /Puerto Lenga.*trees/ }).click();
     await page.getByRole('link', { name: 'M 05' }).click();
