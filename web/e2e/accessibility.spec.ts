@@ -120,6 +120,8 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.goto('/kit');
     await page.getByRole('textbox', { name: /somebody else/ }).fill('Nobody Yet');
     await page.getByRole('button', { name: 'Add to the book' }).click();
+    // the page that is left has asked the server
+    await expect(page.getByRole('status').first()).toContainText('refused by the server');
     await page.goto('/refused');
     await expect(page.locator('[data-refused]')).toBeVisible();
   },
