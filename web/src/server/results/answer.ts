@@ -28,18 +28,25 @@ let held: { readonly scope: string; readonly at: string; readonly rows: Map<stri
 /** So many rows are held: more are read each time. */
 const MOST_HELD = 200_000;
 
-/** Brings held rows up to a derivation: those of some trees are read again, or all are let go. */
-export async function holdOn(db: Db, state: Derivation, before: string | null, trees: readonly string[]): Promise<void> {
+/** More trees than this are read anew together. */
+const FEW = 5000;
+
+/**
+ * Brings held rows up to a derivation: those of some trees are read again, or all are let go.
+ * @param before how it stood; null where it was not derived
+ * @param trees that were worked out since
+ */
+export async function holdOn(db: Db, state: Derivation, before: Derivation | null, trees: readonly string[]): Promise<void> {
   if (held?.scope !== state.scope) return;
-  if (before === null || held.at !== before || state.through !== null) {
+  const { rows, at } = held;
+  if (before === null || at !== stamp(before) || trees.length > FEW) {
     held = null;
     return;
   }
-  const rows = held.rows;
-  for (const row of await keptRowsOf(db, state.scope, trees)) rows.set(row.id, row);
-  held = { ...held, at: stamp(state) };
+  if (trees.length > 0) for (const row of await keptRowsOf(db, state.scope, trees)) rows.set(row.id, row);
+  held = { scope: state.scope, at: stamp(state), rows };
 }
-export const stamp = ({ seq, shared, program, at }: Derivation): string => `${seq} ${shared} ${program} ${at}`;
+const stamp = ({ seq, shared, program }: Derivation): string => `${seq} ${shared} ${program}`;
 
 async function rowsFor(db: Db, state: Derivation): Promise<readonly StandRow[]> {
   if (held?.scope === state.scope && held.at === stamp(state)) return [...held.rows.values()];

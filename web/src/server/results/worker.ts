@@ -1,5 +1,5 @@
 import { connect } from '../db';
-import { type AskedResults, answerFor, holdOn, keptAnswer, stamp } from './answer';
+import { type AskedResults, answerFor, holdOn, keptAnswer } from './answer';
 import { bringUp, type Derivation, derivationOf } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
@@ -26,7 +26,11 @@ export default async function results({ scope, asked }: ResultsTask): Promise<Re
   const { db, pool } = database();
   return whileLocked(pool, scope, async () => {
     const before = await derivationOf(db, scope);
-    const state = await bringUp(db, scope, PROGRAM, (now, trees) => void holdOn(db, now, before && stamp(before), trees));
+    const worked: string[] = [];
+    const state = await bringUp(db, scope, PROGRAM, (_, trees) => {
+      for (const tree of trees) worked.push(tree);
+    });
+    if (state) await holdOn(db, state, before, worked);
     if (!state || !asked) return { state, answer: null };
     return { state, answer: (await keptAnswer(db, scope, asked, state)) ?? (await answerFor(db, state, asked)) };
   });

@@ -20,6 +20,9 @@ import { Strata } from './Strata';
 
 const CONFIDENCES = [0.8, 0.9, 0.95, 0.99];
 
+/** A survey of which less is here is still coming; what others send meanwhile is a little. */
+const WHOLE = 0.98;
+
 /** What a survey says of its land: how much, how sure, and how many plots are still to be measured. */
 export default function Results() {
   const [asked] = useSearchParams();
@@ -38,7 +41,7 @@ export default function Results() {
       <SurveyTitle survey={survey} protocol={protocol}>
         <SaveAs survey={survey} confidence={confidence} results={state.results} />
       </SurveyTitle>
-      {coming ? (
+      {coming && coming.here < WHOLE * coming.of ? (
         // a plot whose trees are still to come would count as empty
         <div className="mt-4">
           <Coming {...coming} />
