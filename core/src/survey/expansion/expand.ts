@@ -142,9 +142,10 @@ class Land {
 }
 
 function dominant({ trees, plots, thickest, how }: StandInput, frame: Frame): DominantHeight {
+  if (how === 'every-tree') return { mean: null, byPlot: [] };
   const on = plots.map((): StandTree[] => []);
   for (const tree of trees) if (tree.dbh !== null) on[tree.plot]?.push(tree);
-  const byPlot = on.map((list) => (how === 'every-tree' ? null : dominantHeight(list as (StandTree & { dbh: number })[], thickest)));
+  const byPlot = on.map((list) => dominantHeight(list as (StandTree & { dbh: number })[], thickest));
   const whole = frame.whole.reduce((sum, p) => sum + (p.area ?? 1), 0);
   let [mean, weight] = [0, 0];
   for (const part of frame.whole) {

@@ -83,7 +83,7 @@ export function standAnswer(stand: SurveyStand, system: UnitSystem, errors: read
       byPlot: result.dominantHeight.byPlot.map(height),
       thickest: Math.round(thickestOf(system) * land),
     },
-    plots: result.plots.map((p) => ({
+    plots: (prepared.land.how === 'every-tree' ? [] : result.plots).map((p) => ({
       name: prepared.plotNames.get(p.id) ?? p.id,
       stratum: prepared.land.strata.find((s) => s.id === p.stratum)?.name ?? null,
       trees: p.trees * per.trees,
