@@ -156,9 +156,11 @@ await withServer(async (address) => {
   };
   await shot('results', { viewport: { width: 1280, height: 1250 } }, 'day', async (page) => {
     await takeAlong(page, 'Monte Umbrío');
-    await page.getByRole('link', { name: /^Monte Umbrío.*plots/ }).click();
-    await whole(page);
-    await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Results' }).click();
+    const survey = await page
+      .getByRole('link', { name: /Monte Umbrío.*plots/ })
+      .first()
+      .getAttribute('href');
+    await page.goto(survey.replace('/trees', '/results'));
     await page.locator('[data-headline]').waitFor();
     await whole(page);
   });
