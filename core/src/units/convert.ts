@@ -6,6 +6,7 @@ export const METRES_PER_FOOT = 0.3048;
 export const METRES_PER_INCH = 0.0254;
 export const METRES_PER_CHAIN = 20.1168;
 export const SQUARE_METRES_PER_ACRE = 4046.8564224;
+export const SQUARE_METRES_PER_HECTARE = 10_000;
 
 /** Metres in one of each unit of length a reading may be kept in. */
 export const METRES_PER = {

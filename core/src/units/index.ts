@@ -12,6 +12,7 @@ export {
   metresToInches,
   radiansToDegrees,
   SQUARE_METRES_PER_ACRE,
+  SQUARE_METRES_PER_HECTARE,
   toMetres,
 } from './convert';
 export { type Answer, answer, DomainError, noAnswer, type Refusal, requireAbove, requireFinite, requireFrom } from './domain-error';

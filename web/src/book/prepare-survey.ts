@@ -7,6 +7,7 @@ import {
   metricFactorOf,
   type ProtocolOptions,
   type SpeciesFigures,
+  SQUARE_METRES_PER_HECTARE,
   type StandInput,
   type StandPlot,
   type StandStratum,
@@ -15,6 +16,7 @@ import {
 } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { SurveyKind } from '../contract/kinds/survey';
+import type { RuleInput } from '../contract/sampling';
 import type { Book } from './book';
 import { ruleOf } from './inclusion';
 import { PlotsOf } from './on-plot';
@@ -36,7 +38,6 @@ const HOW: Readonly<Record<SurveyKind, StandInput['how']>> = {
 };
 /** Kinds whose trees stand for a stretch of land where its area is told; the others are lists. */
 const OF_LAND: ReadonlySet<SurveyKind> = new Set<SurveyKind>(['every-tree', 'strip', 'fixed-plots', 'points']);
-const HECTARE = 10_000;
 
 /** What of a survey speaks for its land beside its trees: everything but them must be in the book. */
 export interface Ground {
@@ -60,7 +61,7 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
   if (how === 'every-tree') {
     const known = OF_LAND.has(kind) && strata.length > 0 && strata.every((s) => s.area !== null);
     const area = known ? strata.reduce((sum, s) => sum + (s.area ?? 0), 0) : null;
-    for (const row of got.counted) got.take(row, 0, (area === null ? 1 : HECTARE / area) * row.count);
+    for (const row of got.counted) got.take(row, 0, (area === null ? 1 : SQUARE_METRES_PER_HECTARE / area) * row.count);
     return got.ready({ ...land, how, plots: [ALL], area }, new Map());
   }
   const plots = plotsOf(book, survey, got);
@@ -71,9 +72,10 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
       continue;
     }
     const weight = standsFor(row, at.rule) * row.count;
+    const area = weight > 0 ? null : areaOfRule(ruleOf(at.rule));
     // a circle is as large for every tree
     if (weight > 0) got.take(row, at.index, weight);
-    else if (areaOfRule(ruleOf(at.rule)) !== null) got.take(row, at.index, (HECTARE / (areaOfRule(ruleOf(at.rule)) ?? 1)) * row.count);
+    else if (area !== null) got.take(row, at.index, (SQUARE_METRES_PER_HECTARE / area) * row.count);
     else got.note('without-diameter', row);
     if (at.nearEdge && row.edge === null) got.note('edges-open', row);
   }
@@ -183,7 +185,7 @@ function plotsOf(book: Book, survey: RecordOf<'survey'>, got: Gathered) {
     string,
     {
       readonly index: number;
-      readonly rule: NonNullable<Extract<ReturnType<typeof ruleOfPlot>, { ok: true }>>['rule'];
+      readonly rule: RuleInput;
       readonly nearEdge: boolean;
     }
   >();

@@ -1,34 +1,26 @@
-import type { FilledTrees, UnitSystem } from '@arbolito/core';
-import { type Estimate, fromMetres, LOG_RULE_NAMES, metres, type StandFigures, type StandTree, UNITS_OF } from '@arbolito/core';
+import {
+  type Estimate,
+  type FilledTrees,
+  fromMetres,
+  LOG_RULE_NAMES,
+  metres,
+  type StandFigures,
+  type StandTree,
+  UNITS_OF,
+  type UnitSystem,
+} from '@arbolito/core';
 import Papa from 'papaparse';
+import { IN_SI, ofLand } from './land-units';
 import type { Prepared } from './prepared';
 import type { SurveyResults } from './survey-results';
 
-/** What a column of a survey's units is called and how many of its units one of SI is. */
-interface Columns {
-  readonly diameter: string;
-  readonly length: string;
-  readonly area: string;
-  readonly volume: string;
-  readonly land: string;
-  readonly perArea: number;
-  readonly perVolume: number;
-  readonly perLand: number;
+/** What a survey's units are called in a header. */
+function columnsOf(units: UnitSystem) {
+  const inSi = IN_SI[units];
+  const plainly = (name: string) => name.replace('²', '2').replace('³', '3');
+  const { diameter, height, basalArea, volume, land } = inSi.names;
+  return { diameter, length: height, area: plainly(basalArea), volume: plainly(volume), land, inSi };
 }
-const FOOT = 0.3048;
-const COLUMNS: Readonly<Record<UnitSystem, Columns>> = {
-  metric: { diameter: 'cm', length: 'm', area: 'm2', volume: 'm3', land: 'ha', perArea: 1, perVolume: 1, perLand: 1 },
-  us: {
-    diameter: 'in',
-    length: 'ft',
-    area: 'ft2',
-    volume: 'ft3',
-    land: 'acre',
-    perArea: 1 / FOOT ** 2,
-    perVolume: 1 / FOOT ** 3,
-    perLand: 0.40468564224,
-  },
-};
 
 // a cell that a spreadsheet would run as a formula is made text
 const text = (rows: readonly Readonly<Record<string, unknown>>[], fields: readonly string[]) =>
@@ -38,7 +30,7 @@ const plain = (v: number | null | undefined) => (v === null || v === undefined ?
 
 /** The trees of a survey with what each stands for, a line each; units stand in the headers. */
 export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: FilledTrees, units: UnitSystem): string {
-  const c = COLUMNS[units];
+  const c = columnsOf(units);
   const { diameter, length } = UNITS_OF[units];
   const list = prepared.land.how === 'every-tree' && prepared.land.area === null;
   const stands = list ? 'stands_for' : `stands_for_per_${c.land}`;
@@ -70,10 +62,10 @@ export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: Filled
     [`dbh_${c.diameter}`]: t.dbh === null ? '' : plain(fromMetres(metres(t.dbh), diameter)),
     [`height_${c.length}`]: t.height === null ? '' : plain(fromMetres(metres(t.height), length)),
     height_from: t.height === null ? '' : byCurve.has(t.id) ? (beyond.has(t.id) ? 'curve, outside its trees' : 'curve') : 'measured',
-    [`basal_area_${c.area}`]: plain(t.basalArea === null ? null : t.basalArea * c.perArea),
-    [`volume_${c.volume}`]: plain(t.volume === null ? null : t.volume * c.perVolume),
+    [`basal_area_${c.area}`]: plain(t.basalArea === null ? null : t.basalArea / c.inSi.area),
+    [`volume_${c.volume}`]: plain(t.volume === null ? null : t.volume / c.inSi.volume),
     ...Object.fromEntries(LOG_RULE_NAMES.map((r) => [`${r}_bdft`, plain(t.boardFeet?.[r] ?? null)])),
-    [stands]: plain(t.weight * (list ? 1 : c.perLand)),
+    [stands]: plain(t.weight * (list ? 1 : ofLand(c.inSi))),
     counted: 'yes',
   }));
   const left = prepared.uncounted.map(({ plot, tree, count, why }) => ({ plot, tree, alike: count, counted: WHY[why] }));
@@ -83,14 +75,14 @@ const WHY = { status: 'no: its status', 'too-thin': 'no: too thin', out: 'no: ou
 
 /** The stand table: all, by stratum, species, class, and species by class; each figure with its ±. */
 export function standCsv({ result, units, confidence }: Pick<SurveyResults, 'result' | 'units' | 'confidence'>): string {
-  const c = COLUMNS[units];
+  const c = columnsOf(units);
   const list = result.per === 'list';
-  const [land, per] = list ? [1, ''] : [c.perLand, `_per_${c.land}`];
+  const [land, per] = list ? [1, ''] : [ofLand(c.inSi), `_per_${c.land}`];
   const percent = `plus_minus_${Number((confidence * 100).toFixed(2))}pc`;
   const quantities = [
     ['trees', `trees${per}`, land, (f: StandFigures) => f.trees],
-    ['basal_area', `basal_area_${c.area}${per}`, land * c.perArea, (f: StandFigures) => f.basalArea],
-    ['volume', `volume_${c.volume}${per}`, land * c.perVolume, (f: StandFigures) => f.volume],
+    ['basal_area', `basal_area_${c.area}${per}`, land / c.inSi.area, (f: StandFigures) => f.basalArea],
+    ['volume', `volume_${c.volume}${per}`, land / c.inSi.volume, (f: StandFigures) => f.volume],
     ...LOG_RULE_NAMES.filter((r) => result.whole?.boardFeet[r]).map(
       (r) => [r, `${r}_bdft${per}`, land, (f: StandFigures) => f.boardFeet[r] ?? null] as const,
     ),

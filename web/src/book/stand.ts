@@ -4,6 +4,7 @@ import {
   fillHeights,
   plotsInAll,
   SQUARE_METRES_PER_ACRE,
+  SQUARE_METRES_PER_HECTARE,
   type StandFigures,
   type StandInput,
   type StandResult,
@@ -28,7 +29,7 @@ export interface SurveyStand extends StandOptions {
 }
 
 /** The thickest trees of a hectare that make the dominant height: 100, or 40 an acre. */
-export const thickestOf = (units: UnitSystem): number => (units === 'us' ? (40 * 10_000) / SQUARE_METRES_PER_ACRE : 100);
+export const thickestOf = (units: UnitSystem): number => (units === 'us' ? (40 * SQUARE_METRES_PER_HECTARE) / SQUARE_METRES_PER_ACRE : 100);
 
 /** Any seed will do: the same survey gives the same figures each time. */
 const SEED = 20_260_501;

@@ -45,6 +45,8 @@ const FIRST = 100;
 /** What rows of a survey are made with, beside the records of their trees. */
 interface Base {
   readonly records: readonly AnyRecord[];
+  /** A book of them. */
+  readonly ground: Book;
   readonly aside: ReadonlySet<string>;
   readonly under: RowsUnder;
   readonly survey: SurveyHead['survey'];
@@ -155,10 +157,9 @@ export class OpenSheet {
     if (all) this.rows = await this.workOut(this.base);
     else if (this.rows && touched.length > 0) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
-    const { survey, protocol, plots, records } = this.base;
+    const { survey, protocol, plots, ground } = this.base;
     const rows = [...this.rows.values()].sort(byId);
     const summed = sheetFrom(survey, protocol, plots, rows);
-    const ground = new Book(records);
     // a head alone says how sure its survey is; beside rows that is worked out when they are put by
     const sheet = this.withRows ? summed : withPrecision(summed, ground);
     this.workedOut?.({ survey, protocol, rows, ground });
@@ -181,7 +182,7 @@ export class OpenSheet {
     if (!survey || !protocol || book.isStruck(this.survey)) return null;
     const before = this.rows ?? new Map((await keptRows(this.survey)).map((r) => [r.id, r]));
     const under = { protocol: protocol.options, known: { rows: before, program: this.program } };
-    return { records, aside, survey, protocol, plots: marksOf(book, this.survey), under };
+    return { records, ground: book, aside, survey, protocol, plots: marksOf(book, this.survey), under };
   }
 
   private async workOut(base: Base): Promise<Map<string, TreeRow>> {

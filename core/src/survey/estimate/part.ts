@@ -5,12 +5,12 @@ import { meanOf, type PartEstimate } from './estimate';
 const MUCH = 0.05;
 
 /** A share of an area that was looked at, 0 to 1; rounding of a whole one is taken as whole. */
-function shareOf(sampled: number, area: number | null): number {
+function shareOf(sampled: number, area: number | null, what: string): number {
   if (area === null) return 0;
   requireAbove('area', area);
   const share = sampled / area;
   if (share > 1 + 1e-9)
-    throw new DomainError('out-of-range', 'area', area, `at least what its plots cover together, ${sampled}: one of the two is wrong`);
+    throw new DomainError('out-of-range', 'area', area, `at least what its ${what} cover together, ${sampled}: one of the two is wrong`);
   return Math.min(1, share);
 }
 
@@ -28,7 +28,7 @@ export function meanOverPlots(
 ): PartEstimate {
   const n = values.length;
   const { mean, s } = meanOf(values);
-  const share = finite ? shareOf(finite.sampled, finite.area) : 0;
+  const share = finite ? shareOf(finite.sampled, finite.area, 'plots') : 0;
   const corrected = share > MUCH;
   const variance = s === null ? null : (s ** 2 / n) * (corrected ? 1 - share : 1);
   return { n, mean, s, variance, df: s === null ? null : n - 1, corrected, sampled: share };
@@ -38,12 +38,18 @@ export function meanOverPlots(
  * The ratio over strips of unequal length: R = Σy/Σa, its variance Σ(y − R·a)²/(n(n − 1)) over the square of the mean area.
  * @param sums of each strip
  * @param areas of each strip, above 0
+ * @param land they lie in, in the same unit; null where nobody said
  * @returns per unit of area
- * @throws DomainError `out-of-range`
+ * @throws DomainError `out-of-range`, also where strips cover more than their land
  * @source Cochran, Sampling Techniques, ch. 6
  */
-export function ratioOverStrips(sums: readonly number[], areas: readonly number[]): PartEstimate {
+export function ratioOverStrips(sums: readonly number[], areas: readonly number[], land: number | null = null): PartEstimate {
   for (const a of areas) requireAbove('area of a strip', a);
+  shareOf(
+    areas.reduce((sum, a) => sum + a, 0),
+    land,
+    'strips',
+  );
   return ratioOf(sums, areas);
 }
 

@@ -1,8 +1,6 @@
-import { DomainError } from '../../units';
+import { SQUARE_METRES_PER_HECTARE } from '../../units';
 import { type Estimate, meanOverPlots, overStrata, type PartEstimate, ratioOverStrips, throughCounts } from '../estimate/index';
 import type { StandInput, StandNote, StandPlot, StandStratum } from './stand';
-
-const SQUARE_METRES_PER_HECTARE = 10_000;
 
 /** One part of the land with its plots. */
 export interface FramePart {
@@ -91,12 +89,10 @@ function partEstimate(
   }
   if (how === 'strips') {
     const areas = measured.map((i) => (plots[i] as StandPlot).area as number);
-    const covered = areas.reduce((sum, a) => sum + a, 0);
-    if (area !== null && covered > area * (1 + 1e-9))
-      throw new DomainError('out-of-range', 'area', area, `at least what its strips cover together, ${covered}: one of the two is wrong`);
     return ratioOverStrips(
       measured.map((i) => (values[i] as number) * ((plots[i] as StandPlot).area as number)),
       areas,
+      area,
     );
   }
   if (counted.length > 0)

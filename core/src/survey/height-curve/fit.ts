@@ -123,9 +123,12 @@ function invert(m: Matrix): number[][] | null {
 }
 
 /** v'Mv. */
-export function quadratic(m: readonly (readonly number[])[], v: readonly number[]): number {
+export const quadratic = (m: readonly (readonly number[])[], v: readonly number[]): number => bilinear(m, v, v);
+
+/** u'Mv. */
+export function bilinear(m: readonly (readonly number[])[], u: readonly number[], v: readonly number[]): number {
   let sum = 0;
-  for (let a = 0; a < v.length; a++)
-    for (let b = 0; b < v.length; b++) sum += (v[a] as number) * ((m[a] as number[])[b] as number) * (v[b] as number);
+  for (let a = 0; a < u.length; a++)
+    for (let b = 0; b < v.length; b++) sum += (u[a] as number) * ((m[a] as number[])[b] as number) * (v[b] as number);
   return sum;
 }

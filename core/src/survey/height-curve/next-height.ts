@@ -1,5 +1,5 @@
 import { curveFor, type HeightCurve, type HeightCurves } from './curves';
-import { quadratic } from './fit';
+import { bilinear, quadratic } from './fit';
 import { HEIGHT_MODELS } from './models';
 
 /** A tree whose height a curve gives. */
@@ -64,11 +64,4 @@ export function nextHeight(trees: readonly CurveTree[], curves: HeightCurves): N
   if (!best) return null;
   const { id, species, dbh } = best.tree;
   return { id, species, dbh, before: Math.sqrt(all), after: Math.sqrt(Math.max(0, all - best.gain)) };
-}
-
-function bilinear(m: readonly (readonly number[])[], u: readonly number[], v: readonly number[]): number {
-  let sum = 0;
-  for (let a = 0; a < u.length; a++)
-    for (let b = 0; b < v.length; b++) sum += (u[a] as number) * ((m[a] as number[])[b] as number) * (v[b] as number);
-  return sum;
 }

@@ -1,4 +1,4 @@
-import type { Metres, Radians } from '../../units';
+import { type Metres, type Radians, SQUARE_METRES_PER_HECTARE } from '../../units';
 
 /** How trees come into a sample from where its centre stands. */
 export type SamplingRule =
@@ -68,6 +68,5 @@ export interface Sampling<K extends SamplingKind> {
 
 export const defineSampling = <K extends SamplingKind>(sampling: Sampling<K>): Sampling<K> => sampling;
 
-export const SQUARE_METRES_PER_HECTARE = 10_000;
 /** Trees of a hectare that one on a circle stands for. */
 export const treesPerHectare = (radius: number): number => SQUARE_METRES_PER_HECTARE / (Math.PI * radius * radius);

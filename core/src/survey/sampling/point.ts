@@ -1,5 +1,5 @@
-import { METRES_PER_FOOT, metres, requireAbove, SQUARE_METRES_PER_ACRE } from '../../units';
-import { defineSampling, type RuleOf, SQUARE_METRES_PER_HECTARE, treesPerHectare } from './define';
+import { METRES_PER_FOOT, metres, requireAbove, SQUARE_METRES_PER_ACRE, SQUARE_METRES_PER_HECTARE } from '../../units';
+import { defineSampling, type RuleOf, treesPerHectare } from './define';
 
 /** Square metres of basal area a hectare that one counted tree stands for, of a factor in ft²/acre. */
 const US = (METRES_PER_FOOT ** 2 / SQUARE_METRES_PER_ACRE) * SQUARE_METRES_PER_HECTARE;

@@ -1,5 +1,5 @@
-import { DomainError, metres, requireAbove, requireFinite } from '../../units';
-import { defineSampling, SQUARE_METRES_PER_HECTARE } from './define';
+import { DomainError, metres, requireAbove, requireFinite, SQUARE_METRES_PER_HECTARE } from '../../units';
+import { defineSampling } from './define';
 
 /** A rectangle about its middle; a square where width and length are the same. Its limit is another in each bearing. */
 export const rectangle = defineSampling<'rectangle'>({

@@ -1,5 +1,5 @@
-import { metres, requireAbove } from '../../units';
-import { defineSampling, SQUARE_METRES_PER_HECTARE } from './define';
+import { metres, requireAbove, SQUARE_METRES_PER_HECTARE } from '../../units';
+import { defineSampling } from './define';
 
 /** A strip along a line that is walked: what counts is how far a tree stands square off that line, either side. */
 export const strip = defineSampling<'strip'>({

@@ -1,4 +1,4 @@
-import type { StandPlot, UnfilledTree } from '@arbolito/core';
+import { SQUARE_METRES_PER_HECTARE, type StandPlot, type UnfilledTree } from '@arbolito/core';
 import type { NotCounted } from '../../book/asked';
 import type { Prepared, Worth, WorthCode } from '../../book/prepared';
 import { thickestOf } from '../../book/stand';
@@ -8,8 +8,6 @@ import type { ExpandTree } from '../../contract/expand-tree';
 import { type FieldErrors, shown } from '../../contract/field-errors';
 import { areaOf, judge, outlineOf, outsideTract, placeErrors, ruleOf, type Stands } from './stands';
 import { contradictions, type ReadTree, readTree, type TreeReader, uncountedWhy } from './tree';
-
-const HECTARE = 10_000;
 
 /** What is gathered while a request is read. */
 class Gathering {
@@ -93,7 +91,7 @@ export function prepareList(data: EveryTreeData, request: ExpandRequest, reader:
     if (!read) continue;
     const why = uncountedWhy(read, false, false, reader);
     if (why) got.leave(tree, '', i, why);
-    else got.take(tree, read, { plot: 0, name: '', i, weight: area === null ? 1 : HECTARE / area });
+    else got.take(tree, read, { plot: 0, name: '', i, weight: area === null ? 1 : SQUARE_METRES_PER_HECTARE / area });
   }
   if (!errors.none) return null;
   const land = { how: 'every-tree', plots: [{ id: 'all', stratum: null, area: null, counted: null }], strata: [], area } as const;

@@ -5,9 +5,11 @@ import {
   type HeightCurves,
   heightOn,
   type LogRuleName,
+  SQUARE_METRES_PER_HECTARE,
   type StandFigures,
   type UnitSystem,
 } from '@arbolito/core';
+import { IN_SI, type InSi, ofLand } from '../../book/land-units';
 import { aimOf, plotsNeeded, type SurveyStand, thickestOf } from '../../book/stand';
 import type { StandWord } from '../../book/stand-words';
 import {
@@ -22,7 +24,6 @@ import {
   type TotalAnswer,
   type TotalsAnswer,
 } from '../../contract/stand-answer';
-import { IN_SI, type InSi, ofLand } from './units';
 
 const MOST_UNCOUNTED = 1000;
 const MOST_OFF = 200;
@@ -135,7 +136,7 @@ const byRule = <T>(from: Readonly<Partial<Record<LogRuleName, Estimate>>>, say: 
 /** On all the land: per hectare times hectares; of a list its sums. */
 function totals(f: StandFigures, area: number | null, list: boolean, units: InSi): TotalsAnswer | null {
   if (!list && area === null) return null;
-  const hectares = list ? 1 : (area as number) / 10_000;
+  const hectares = list ? 1 : (area as number) / SQUARE_METRES_PER_HECTARE;
   const of = (e: Estimate, unit: number) => totalAnswer(estimateAnswer(e, hectares / unit));
   return {
     trees: of(f.trees, 1),

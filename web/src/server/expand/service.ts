@@ -13,6 +13,7 @@ import {
   type SamplingRule,
   withInterval,
 } from '@arbolito/core';
+import { IN_SI } from '../../book/land-units';
 import { standOf } from '../../book/stand';
 import { worthKnowing } from '../../book/stand-words';
 import {
@@ -35,7 +36,6 @@ import { withoutNulls } from '../../contract/without-nulls';
 import { prepareList, preparePlots } from './prepare';
 import { curvesAnswer, needed, noteAnswer, offAnswer, standAnswer, totalAnswer } from './say-stand';
 import { readerOf } from './tree';
-import { IN_SI } from './units';
 
 /**
  * Computes a survey's figures and stores nothing.

@@ -11,16 +11,16 @@ import {
   type PlanPoint,
   radians,
   type SamplingRule,
+  SQUARE_METRES_PER_HECTARE,
   walkThrough,
 } from '@arbolito/core';
+import type { InSi } from '../../book/land-units';
 import type { ExpandPlot, ExpandTract } from '../../contract/expand';
 import type { ExpandDesign } from '../../contract/expand-design';
 import type { ExpandTree } from '../../contract/expand-tree';
 import { type FieldErrors, shown } from '../../contract/field-errors';
 import type { ReadTree } from './tree';
-import type { InSi } from './units';
 
-const HECTARE = 10_000;
 const turned = (degrees: number) => radians((degrees * Math.PI) / 180);
 
 /** Where the trees of a plot stand, and what that says. */
@@ -50,7 +50,7 @@ const ANY = metres(0.3);
 export function judge(tree: ExpandTree, read: ReadTree, at: string, stands: Stands, errors: FieldErrors): Judged | null {
   const { rule, design, units, tract, centre } = stands;
   const fine: Judged = { out: false, underRule: false, perHectare: null, edge: tree.countsAs ?? 1, open: false };
-  if (rule === null) return { ...fine, perHectare: HECTARE / ((design as { area: number }).area * units.area) };
+  if (rule === null) return { ...fine, perHectare: SQUARE_METRES_PER_HECTARE / ((design as { area: number }).area * units.area) };
   const needs = design.kind === 'point' || design.kind === 'nested';
   if (read.deciding === null && needs) return fine;
   const dbh = read.deciding === null ? ANY : metres(read.deciding);

@@ -1,6 +1,8 @@
 import {
   byFormFactor,
+  DEFAULT_FORM_CLASS,
   DEFAULT_FORM_FACTOR,
+  DEFAULT_TAPER_PER_LOG,
   DomainError,
   diameterClass,
   feet,
@@ -8,17 +10,18 @@ import {
   type LogRuleName,
   logByLog,
   metres,
+  metresToInches,
   type ProtocolOptions,
   squareMetres,
+  USUAL_CLASSES,
 } from '@arbolito/core';
 import { notCounted, type Said, saidOf } from '../../book/asked';
 import { outOf } from '../../book/cant-be';
+import { IN_SI, type InSi } from '../../book/land-units';
 import { outcomeOf } from '../../book/outcome';
 import type { ExpandRequest, ExpandSpecies } from '../../contract/expand';
 import type { ExpandTree } from '../../contract/expand-tree';
-import type { FieldErrors } from '../../contract/field-errors';
-import { shown } from '../../contract/field-errors';
-import { IN_SI, type InSi } from './units';
+import { type FieldErrors, shown } from '../../contract/field-errors';
 
 /** What all trees of a request are read with. */
 export interface TreeReader {
@@ -35,7 +38,6 @@ export interface TreeReader {
 
 export function readerOf(request: ExpandRequest, protocol: ProtocolOptions | null): TreeReader {
   const units = IN_SI[request.units];
-  const usual = request.units === 'us' ? { width: 2, names: 'middle' as const } : { width: 4, names: 'middle' as const };
   return {
     units,
     // 4.5 ft where feet are counted
@@ -47,7 +49,7 @@ export function readerOf(request: ExpandRequest, protocol: ProtocolOptions | nul
       ...(request.statuses ? { countedStatuses: request.statuses } : {}),
       ...(request.smallest === undefined ? {} : { smallestDiameter: request.smallest * units.diameter }),
     },
-    classes: request.classes ?? usual,
+    classes: request.classes ?? { width: USUAL_CLASSES[request.units].value, names: 'middle' },
     assumed: { formFactor: new Set(), formClass: new Set() },
   };
 }
@@ -178,8 +180,6 @@ export function readTree(tree: ExpandTree, at: string, reader: TreeReader, error
   };
 }
 
-const USUAL = { formClass: 78, taperPerLog: 2 };
-
 function boardsOf(
   { dbh, logs, species }: ExpandTree,
   at: string,
@@ -190,12 +190,12 @@ function boardsOf(
   if (logs === undefined || dbh === undefined) return null;
   if (own?.formClass === undefined || own.taperPerLog === undefined) assumed.formClass.add(species ?? 'trees without a species');
   const taper = {
-    formClass: own?.formClass ?? USUAL.formClass,
-    taperPerLog: inches(own?.taperPerLog ?? USUAL.taperPerLog),
+    formClass: own?.formClass ?? DEFAULT_FORM_CLASS,
+    taperPerLog: inches(own?.taperPerLog ?? DEFAULT_TAPER_PER_LOG),
     logLength: feet(16),
   };
   try {
-    return logByLog(inches((dbh * units.diameter) / 0.0254), logs, taper).boardFeet;
+    return logByLog(metresToInches(metres(dbh * units.diameter)), logs, taper).boardFeet;
   } catch (e) {
     if (!(e instanceof DomainError)) throw e;
     errors.add(`${at}.logs`, shown(logs), e.expected);

@@ -1,6 +1,7 @@
 import type { ProtocolOptions, UnitSystem } from '@arbolito/core';
 import { and, eq } from 'drizzle-orm';
 import { Book } from '../../book/book';
+import { IN_SI } from '../../book/land-units';
 import { preparedOf } from '../../book/prepare-survey';
 import { type StandOptions, standOf } from '../../book/stand';
 import type { StandRow } from '../../book/stand-row';
@@ -8,7 +9,6 @@ import type { ResultsResponse } from '../../contract/expand-answer';
 import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { standAnswer } from '../expand/say-stand';
-import { IN_SI } from '../expand/units';
 import { surveyResult } from '../schema/index';
 import type { Derivation } from './bring-up';
 import { groundOf } from './filing';
@@ -75,7 +75,7 @@ export async function keptAnswer(
  * @returns the answer's text; null where the survey or its protocol is missing
  */
 export async function answerFor(db: Db, state: Derivation, asked: AskedResults): Promise<string | null> {
-  const ground = new Book([...(await groundOf(db, SHARED, true)), ...(await groundOf(db, state.scope, false))]);
+  const ground = new Book([...(await groundOf(db, SHARED)), ...(await groundOf(db, state.scope))]);
   const survey = ground.find('survey', state.scope);
   const protocol = ground.protocolOf(survey);
   if (!survey || !protocol) return null;

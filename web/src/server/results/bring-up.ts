@@ -22,10 +22,18 @@ export async function derivationOf(db: Db, scope: string): Promise<Derivation | 
   return row ?? null;
 }
 
+/** How a survey's records stand: the places of its newest and of the newest that every survey shares. */
+const standingOf = async (db: Db, scope: string) => {
+  const [last, shared] = await Promise.all([lastOf(db, scope), lastOf(db, SHARED)]);
+  return { last, shared: shared ?? 0 };
+};
+const isCurrent = (state: Derivation, { last, shared }: Awaited<ReturnType<typeof standingOf>>, program: string): boolean =>
+  state.through === null && state.program === program && state.seq === last && state.shared === shared;
+
 /** Whether a survey's results are those of all its records, made by this program. */
 export async function isUpToDate(db: Db, scope: string, program: string): Promise<boolean> {
-  const [state, last, shared] = await Promise.all([derivationOf(db, scope), lastOf(db, scope), lastOf(db, SHARED)]);
-  return state !== null && state.through === null && state.program === program && state.seq === last && state.shared === (shared ?? 0);
+  const state = await derivationOf(db, scope);
+  return state !== null && isCurrent(state, await standingOf(db, scope), program);
 }
 
 /**
@@ -37,14 +45,15 @@ export async function isUpToDate(db: Db, scope: string, program: string): Promis
 export async function bringUp(db: Db, scope: string, program: string, tell: Progress = () => {}): Promise<Derivation | null> {
   const before = await derivationOf(db, scope);
   // read before the records are: what comes meanwhile is for the next time
-  const [last, shared] = await Promise.all([lastOf(db, scope), lastOf(db, SHARED)]);
-  if (last === null) return null;
+  const standing = await standingOf(db, scope);
+  if (standing.last === null) return null;
+  if (before !== null && isCurrent(before, standing, program)) return before;
   const news: Filed[] = [];
   const filedTo = await fileRecords(db, scope, before?.filed ?? 0, (f) => news.push(f));
   const state: Derivation = {
     ...(before ?? { scope, program, trees: 0, done: 0, through: null, at: '' }),
     seq: filedTo,
-    shared: shared ?? 0,
+    shared: standing.shared,
     filed: filedTo,
     at: new Date().toISOString(),
   };
@@ -156,7 +165,7 @@ interface Ground {
 }
 async function groundFor(db: Db, scope: string): Promise<Ground> {
   const paired = await pairedTrees(db, scope);
-  const parts = await Promise.all([groundOf(db, SHARED, true), groundOf(db, scope, false), recordsOf(db, scope, paired)]);
+  const parts = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, paired)]);
   return { records: parts.flat(), paired: new Set(paired) };
 }
 

@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
-import { homeOf } from '../../contract/scope';
+import { homeOf, SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { filed, record } from '../schema/index';
 
@@ -14,8 +14,6 @@ export interface Filed {
   readonly entity: string;
   readonly first: boolean;
   readonly tree: string | null;
-  /** Of a record that belongs to no tree, all of it. */
-  readonly record: AnyRecord | null;
 }
 
 /**
@@ -42,8 +40,7 @@ export async function fileRecords(db: Db, scope: string, after: number, tell: (f
       records.map(({ seq, record: r }) => ({ record: r.id, scope, seq, tree: trees.get(r.id) ?? null, tool: readWith(r) })),
     );
     for (const { record: r } of records) {
-      const tree = trees.get(r.id) ?? null;
-      tell({ kind: r.kind, entity: r.entity, first: r.id === r.entity, tree, record: tree === null ? r : null });
+      tell({ kind: r.kind, entity: r.entity, first: r.id === r.entity, tree: trees.get(r.id) ?? null });
     }
     last = rows.at(-1)?.seq ?? last;
   }
@@ -84,14 +81,15 @@ async function insertFiled(db: Db, rows: readonly (typeof filed.$inferInsert)[])
 }
 
 /** The records of a scope that belong to no tree; of what every survey shares, all of them. */
-export async function groundOf(db: Db, scope: string, shared: boolean): Promise<readonly AnyRecord[]> {
+export async function groundOf(db: Db, scope: string): Promise<readonly AnyRecord[]> {
   const base = db.select({ sent: record.sent }).from(record);
-  const rows = shared
-    ? await base.where(eq(record.scope, scope)).orderBy(asc(record.seq))
-    : await base
-        .innerJoin(filed, eq(filed.record, record.id))
-        .where(and(eq(filed.scope, scope), isNull(filed.tree)))
-        .orderBy(asc(record.seq));
+  const rows =
+    scope === SHARED
+      ? await base.where(eq(record.scope, scope)).orderBy(asc(record.seq))
+      : await base
+          .innerJoin(filed, eq(filed.record, record.id))
+          .where(and(eq(filed.scope, scope), isNull(filed.tree)))
+          .orderBy(asc(record.seq));
   return rows.map((r) => JSON.parse(r.sent) as AnyRecord);
 }
 

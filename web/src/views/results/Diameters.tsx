@@ -1,9 +1,9 @@
-import { type Estimate, formatNumber, UNITS_OF } from '@arbolito/core';
+import { type Estimate, UNITS_OF } from '@arbolito/core';
 import { useCallback, useMemo } from 'react';
 import type { SurveyResults } from '../../book/survey-results';
 import { Chart, type Inks } from '../../ui/Chart';
 import { Num, Sideways } from '../../ui/table';
-import { inUnits, type Said, sayEstimate, threeFigures, treesOf } from './figures';
+import { inUnits, type Said, sayClass, sayEstimate, threeFigures, treesOf } from './figures';
 
 /** So many species are told apart by their ink; the rest are one. */
 const APART = 4;
@@ -56,7 +56,7 @@ export function Diameters({ results, said }: { results: SurveyResults; said: Sai
                 const figure = sayEstimate(own?.figures.trees, 'trees', said);
                 return (
                   <tr key={c} className="border-b border-rule">
-                    <td className="figure py-1">{formatNumber(c, Number.isInteger(c) ? 0 : 1)}</td>
+                    <td className="figure py-1">{sayClass(c)}</td>
                     <Num>{figure?.value}</Num>
                     <Num>{figure?.half ?? '–'}</Num>
                     {bars.series.map((s) => (

@@ -1,8 +1,8 @@
-import { formatNumber, LOG_RULES, type LogRuleName, metres, type StandFigures, showDiameter, UNITS_OF } from '@arbolito/core';
-import { useState } from 'react';
+import { LOG_RULES, type LogRuleName, metres, type StandFigures, showDiameter, UNITS_OF } from '@arbolito/core';
+import { Fragment, useState } from 'react';
 import type { SurveyResults } from '../../book/survey-results';
 import { Num, Sideways } from '../../ui/table';
-import { type Quantity, type Said, sayEstimate, treesOf, unitOf } from './figures';
+import { type Quantity, type Said, sayClass, sayEstimate, treesOf, unitOf } from './figures';
 
 /** What lines of the table are told apart by. */
 const BY = [
@@ -25,7 +25,7 @@ export function StandTable({ results, said }: { results: SurveyResults; said: Sa
   const rules = Object.keys(whole.boardFeet) as LogRuleName[];
   const unit = UNITS_OF[units].diameter;
   const name = (key: string | number | null) =>
-    key === null ? 'not said' : by === 'class' ? `${formatNumber(Number(key), Number.isInteger(key) ? 0 : 1)} ${unit}` : String(key);
+    key === null ? 'not said' : by === 'class' ? `${sayClass(Number(key))} ${unit}` : String(key);
   return (
     <section className="mt-6" aria-label="Stand and stock">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -71,9 +71,7 @@ export function StandTable({ results, said }: { results: SurveyResults; said: Sa
                       .map((c) => (
                         <Line
                           key={String(c.class)}
-                          name={
-                            c.class === null ? 'no diameter' : `${formatNumber(Number(c.class), Number.isInteger(c.class) ? 0 : 1)} ${unit}`
-                          }
+                          name={c.class === null ? 'no diameter' : `${sayClass(Number(c.class))} ${unit}`}
                           figures={c.figures}
                           said={said}
                           rules={rules}
@@ -136,7 +134,7 @@ function Line({ name, figures, said, rules, inner = false, all = false, open = n
         {cell(figures.basalArea, 'basalArea', figures.without.basalArea)}
         {cell(figures.volume, 'volume', figures.without.volume)}
         {rules.map((r) => (
-          <BoardCell key={r} figures={figures} rule={r} said={said} />
+          <Fragment key={r}>{cell(figures.boardFeet[r], 'boardFeet', 0)}</Fragment>
         ))}
         <Num>{figures.qmd === null ? '–' : showDiameter(metres(figures.qmd), said.units)}</Num>
       </tr>
@@ -149,15 +147,5 @@ function Line({ name, figures, said, rules, inner = false, all = false, open = n
         </tr>
       )}
     </>
-  );
-}
-
-function BoardCell({ figures, rule, said }: { figures: StandFigures; rule: LogRuleName; said: Said }) {
-  const s = sayEstimate(figures.boardFeet[rule], 'boardFeet', said);
-  return (
-    <Num>
-      {s ? s.value : '–'}
-      {s?.half && <span className="text-small text-soft"> ± {s.half}</span>}
-    </Num>
   );
 }
