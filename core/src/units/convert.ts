@@ -46,6 +46,10 @@ export function fromMetres(length: Metres, unit: LengthUnit): number {
 }
 
 export const metresToFeet = (m: Metres) => (m / METRES_PER_FOOT) as Feet;
+/**
+ * Metres in inches.
+ * @example metresToInches(metres(0.254)) // 10
+ */
 export const metresToInches = (m: Metres) => (m / METRES_PER_INCH) as Inches;
 /**
  * Feet in metres.
