@@ -62,7 +62,7 @@ test('a protocol is copied, edited, kept in versions, and a survey put under it 
   const before = await tape();
   await editor.locator('[data-option="swelling"]').getByRole('button', { name: 'just above', exact: true }).click();
   await expect(editor.locator('[data-option="swelling"]')).toContainText('measure just above');
-  expect(await tape()).not.toBe(before);
+  await expect.poll(tape).not.toBe(before);
   await editor.getByRole('textbox', { name: 'Name' }).fill('Muelle way');
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').fill('7');
   await editor.locator('[data-option="breastHeight"]').getByRole('textbox').blur();

@@ -47,9 +47,8 @@ for (const size of [
         await figure(page, 'height').click();
         await expect(page.locator('#how')).toContainText(formula);
         await expect(page.locator('#how')).toContainText(/is made of|reference/);
-        expect(await page.locator('[role="img"] [data-sight], [role="img"] [data-dimension]').count()).toBeGreaterThanOrEqual(
-          Math.min(before, 1),
-        );
+        const drawn = page.locator('[role="img"] [data-sight], [role="img"] [data-dimension]');
+        await expect.poll(() => drawn.count()).toBeGreaterThanOrEqual(Math.min(before, 1));
       });
     }
   });

@@ -5,11 +5,13 @@ const line = (page: Page) => page.getByRole('textbox', { name: /^Line of/ });
 const says = (page: Page) => page.locator('[data-line-says]');
 const band = (page: Page, name: RegExp) => page.locator('[data-band] > div').filter({ hasText: name }).locator('dd');
 const kept = (page: Page) => page.locator('[data-lines] [data-line]');
-const strokes = async (page: Page) =>
+const counted = async (page: Page) =>
   (await page.locator('[data-strokes]').evaluateAll((all) => all.map((s) => Number(s.getAttribute('data-strokes'))))).reduce(
     (a, b) => a + b,
     0,
   );
+/** The strokes follow the line by a moment, as they may be drawn once it has been answered. */
+const strokes = (page: Page) => expect.poll(() => counted(page), { timeout: 60_000 });
 const sent = (page: Page) => expect(page.getByText('all kept and sent')).toBeAttached();
 
 /** A new survey of circles of one size, with its first plot; gives its id. */
@@ -55,7 +57,7 @@ test('a plot of twelve trees by keyboard: strokes and totals grow, what is wrong
   expect(Date.now() - began).toBeLessThan(60_000);
   await expect(band(page, /Trees here/)).toHaveText('13');
   await expect(kept(page)).toHaveCount(11);
-  expect(await strokes(page)).toBe(13);
+  await strokes(page).toBe(13);
   const d = [31.4, 28, 40.2, 22, 18, 18, 18, 35, 36.5, 12, 26, 44, 19.5];
   const area = d.reduce((sum, cm) => sum + (Math.PI * (cm / 100) ** 2) / 4, 0);
 
@@ -202,7 +204,7 @@ test.describe('on a phone', () => {
     await other.setOffline(true);
     await tapFifty(page, ['beech', 'Scots pine']);
     await expect(band(page, /Trees here/)).toHaveText('50');
-    expect(await strokes(page)).toBe(50);
+    await strokes(page).toBe(50);
     for (let i = 0; i < 20; i++) await onPad(second, 'beech', 20).tap();
     await expect(band(second, /Trees here/)).toHaveText('20');
 
@@ -224,7 +226,7 @@ test.describe('on a phone', () => {
     for (const device of [page, second]) {
       await device.reload();
       await expect(band(device, /Trees here/)).toHaveText('68');
-      expect(await strokes(device)).toBe(68);
+      await strokes(device).toBe(68);
     }
     await other.close();
   });

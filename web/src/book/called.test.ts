@@ -8,6 +8,7 @@ import { Book } from './book';
 import { bodyOfLine, corrected, lineContext, lineOfBody, oneOfSeveral, USUAL_WAYS, wrongAlike } from './called-line';
 import { makeRecord } from './make-records';
 import { plotTotals } from './plot-totals';
+import { speciesCodes } from './species-codes';
 import { cellOf, classesBetween, strokeClasses, strokesOf } from './strokes';
 import { sheetOf } from './summary';
 import { cruiseOf, cruiser, NOWHERE } from './test-cruise';
@@ -63,7 +64,7 @@ function cruise(protocolOptions: ProtocolOptions, lines: readonly string[]) {
     return [stem, visit, determination, reads] as AnyRecord[];
   };
   const rows = (more: readonly AnyRecord[] = []) => sheetOf(new Book([...made, ...more]), survey.entity);
-  return { made, trees, rows, read, bodyOf, context };
+  return { made, species, trees, rows, read, bodyOf, context };
 }
 
 describe('a called tree', () => {
@@ -143,6 +144,18 @@ describe('a called tree', () => {
     // at a point each tree stands for the factor, whatever its size
     expect(plotTotals(all, { kind: 'point', factor: 4, units: 'metric' }).perHectare).toBeCloseTo(4 * 14, 9);
     expect(plotTotals(all, null).perHectare).toBeNull();
+  });
+
+  it('has a column for a species that no other thread has told of yet', () => {
+    const { rows, species } = cruise(metric, ['be 16', 'be 20', 'sp 28']);
+    const all = rows()?.rows ?? [];
+    const told = all.slice(0, 2);
+    const codes = speciesCodes(species, told, all.slice(2));
+    expect([...codes.keys()]).toEqual(['Beech', 'Scots pine']);
+    expect(codes.get('Scots pine')).toEqual({ code: 'sp', ink: 1 });
+    // what was told alone says which is the commonest
+    expect(codes.get('Beech')).toEqual(speciesCodes(species, told).get('Beech'));
+    expect([...speciesCodes(species, [], all).keys()]).toEqual(['Beech', 'Scots pine']);
   });
 
   it('is stroked the same whether it was told or is fresh', () =>

@@ -12,9 +12,18 @@ const countsOf = onceOf((rows): ReadonlyMap<string | null, number> => {
   return counts;
 });
 
-/** Letters for each species of a survey, the commonest first in the first ink. */
-export function speciesCodes(list: readonly RecordOf<'species'>[], rows: readonly TreeRow[]): SpeciesCodes {
-  const counts = countsOf(rows);
+/**
+ * Letters for each species of a survey, the commonest first in the first ink.
+ * @param rows its trees, as another thread told of them
+ * @param fresh those that this page knows better: a species nobody has counted yet comes after the others
+ */
+export function speciesCodes(
+  list: readonly RecordOf<'species'>[],
+  rows: readonly TreeRow[],
+  fresh: readonly TreeRow[] = [],
+): SpeciesCodes {
+  const counts = new Map(countsOf(rows));
+  for (const { species } of fresh) if (!counts.has(species)) counts.set(species, 0);
   const codes = new Map(list.map((s) => [s.body.name, s.body.code]));
   const byCount = [...counts].sort((a, b) => Number(a[0] === null) - Number(b[0] === null) || b[1] - a[1]);
   return new Map(

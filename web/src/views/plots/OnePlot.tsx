@@ -45,7 +45,8 @@ export function OnePlot({ sheet, survey, id }: Props) {
   const { units, asks = [], ownFields = [] } = sheet.head.protocol.options;
   const asksMore = asks.length + ownFields.length > 0;
   const species = useMemo(() => book.all('species'), [book]);
-  const codes = useMemo(() => speciesCodes(species, sheet.rows), [species, sheet.rows]);
+  const here = plot?.rows;
+  const codes = useMemo(() => speciesCodes(species, sheet.rows, here), [species, sheet.rows, here]);
   const sample = plot?.judged.sample;
   const meant = useMemo(() => meantTree(form, units, sample?.ok ? sample.sample : null), [form, units, sample]);
   const next = useMemo(() => (plot ? nextPlotOf(book.partsOf(survey.entity, 'plot'), plot.record) : null), [book, survey, plot]);

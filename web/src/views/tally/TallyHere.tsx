@@ -47,9 +47,7 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const field = useRef<HTMLInputElement>(null);
 
   const species = useMemo(() => book.all('species'), [book]);
-  // until another thread has told of any tree those called here say which species there are
-  const counted = sheet.rows.length > 0 ? sheet.rows : all;
-  const codes = useMemo(() => speciesCodes(species, counted), [species, counted]);
+  const codes = useMemo(() => speciesCodes(species, sheet.rows, trees.fresh), [species, sheet.rows, trees.fresh]);
   const lines = useLineBook(species, codes, protocol);
   const classes = useMemo(() => strokeClasses(protocol), [protocol]);
   const judged = plot?.judged ?? null;
