@@ -17,11 +17,7 @@ const countsOf = onceOf((rows): ReadonlyMap<string | null, number> => {
  * @param rows its trees, as another thread told of them
  * @param fresh those that this page knows better: a species nobody has counted yet comes after the others
  */
-export function speciesCodes(
-  list: readonly RecordOf<'species'>[],
-  rows: readonly TreeRow[],
-  fresh: readonly TreeRow[] = [],
-): SpeciesCodes {
+export function speciesCodes(list: readonly RecordOf<'species'>[], rows: readonly TreeRow[], fresh: readonly TreeRow[] = []): SpeciesCodes {
   const counts = new Map(countsOf(rows));
   for (const { species } of fresh) if (!counts.has(species)) counts.set(species, 0);
   const codes = new Map(list.map((s) => [s.body.name, s.body.code]));

@@ -20,15 +20,16 @@ export interface PlotState {
   readonly rows: readonly TreeRow[];
 }
 
-/** One plot as it stands on this device; null where it is not here. */
-export function usePlot(sheet: SheetState, id: string | null): PlotState | null {
-  const book = useBook((s) => s.book);
-  const record = book.find('plot', id);
-  const stratum = book.find('stratum', record?.body.stratum);
-  const owner = book.find('survey', sheet.head.survey.entity);
+/**
+ * One plot as it stands on this device; null where it is not here.
+ * @param here its trees
+ */
+export function usePlot(sheet: SheetState, id: string | null, { all }: TreesHere): PlotState | null {
+  const record = useBook((s) => s.book.find('plot', id));
+  const stratum = useBook((s) => s.book.find('stratum', record?.body.stratum));
+  const owner = useBook((s) => s.book.find('survey', sheet.head.survey.entity));
   const judged = useMemo(() => (record ? judgedPlot(owner, record, stratum) : null), [owner, record, stratum]);
   const ground = useMemo(() => (record && owner ? groundOf(owner, record, stratum) : null), [owner, record, stratum]);
-  const { all } = useTreesOn(sheet, id);
   const rows = useMemo(() => all.filter((r) => !r.struck), [all]);
   return useMemo(
     () => (record && judged && ground ? { record, stratum, judged, ground, rows } : null),

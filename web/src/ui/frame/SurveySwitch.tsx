@@ -1,4 +1,5 @@
-import { useBook } from '../../field/use-book';
+import type { Book } from '../../book/book';
+import { useListOf } from '../../field/use-book';
 import { ofSurvey, SURVEY_PAGES, type SurveyTab } from './index-pages';
 import { PageLink } from './PageLink';
 import { Popover } from './Popover';
@@ -10,10 +11,12 @@ interface Props {
   readonly among: boolean;
 }
 
+const surveysThere = (book: Book) => book.all('survey').filter((s) => !book.isStruck(s.entity));
+
 /** The survey in hand, and the way to another one that this device carries. */
 export function SurveySwitch({ survey, tab, among }: Props) {
-  const book = useBook((s) => s.book);
-  const others = book.all('survey').filter((s) => s.entity !== survey.id && !book.isStruck(s.entity));
+  const there = useListOf(surveysThere);
+  const others = there.filter((s) => s.entity !== survey.id);
   return (
     <Popover
       id="surveys-sheet"

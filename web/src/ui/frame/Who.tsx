@@ -1,16 +1,17 @@
 import { useSyncExternalStore } from 'react';
+import type { Book } from '../../book/book';
 import { onPreferences, savedPreferences, savePreferences } from '../../field/preferences';
-import { useBook } from '../../field/use-book';
+import { useListOf } from '../../field/use-book';
 import { PersonSelect } from '../PersonSelect';
 
 const personNow = () => savedPreferences().person;
 const nobody = () => null;
+const allPeople = (book: Book) => book.all('person');
 
 /** Whose readings these are. */
 export function Who() {
-  const book = useBook((s) => s.book);
+  const people = useListOf(allPeople);
   const person = useSyncExternalStore(onPreferences, personNow, nobody);
-  const people = book.all('person');
   if (people.length === 0) return null;
   return (
     <PersonSelect

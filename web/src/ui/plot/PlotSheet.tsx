@@ -16,7 +16,7 @@ interface Props {
 const INK = ['var(--ink-1)', 'var(--ink-2)', 'var(--ink-3)', 'var(--ink-4)', 'var(--ink-5)'];
 
 /** The plot to scale, north up. Beside it every tree stands in a list, for whoever does not see it. */
-export function PlotSheet({ scene, name, chosen, onTree, onPlace }: Props) {
+export const PlotSheet = memo(function PlotSheet({ scene, name, chosen, onTree, onPlace }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const layout = useMemo(() => (size && size.width >= 120 && size.height >= 120 ? plotLayout(scene, size) : null), [scene, size]);
   const svg = useRef<SVGSVGElement>(null);
@@ -63,7 +63,7 @@ export function PlotSheet({ scene, name, chosen, onTree, onPlace }: Props) {
       )}
     </div>
   );
-}
+});
 
 function fillOf(id: string, layout: PlotLayout): string {
   if (id === 'next') return 'var(--resin-text)';

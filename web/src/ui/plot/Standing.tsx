@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { PLOT_STATES } from '../../contract/kinds/plot';
 import { forgetTime, minutesOn } from '../../field/plot-time';
@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** How far the plot has come, and on to the next. */
-export function Standing({ survey, plot, next, onNext }: Props) {
+export const Standing = memo(function Standing({ survey, plot, next, onNext }: Props) {
   const { record } = plot;
   const state = record.body.state ?? null;
   const word = plotWord(survey.body.kind);
@@ -77,4 +77,4 @@ export function Standing({ survey, plot, next, onNext }: Props) {
       )}
     </div>
   );
-}
+});

@@ -5,6 +5,7 @@ import type { SurveyHead } from '../../book/summary';
 import type { RecordOf } from '../../contract/envelope';
 import { newId, readJson, writeJson } from '../../field/device';
 import { type Preferences, waysKey } from '../../field/preferences';
+import { soonKept } from '../../field/soon-kept';
 import { tagAfter } from '../../field/tag-after';
 import { rememberStopped, type Stopped } from '../../field/where-stopped';
 import type { MeasureMethod } from '../../methods/index';
@@ -93,39 +94,17 @@ export function rememberHand(hand: Hand, stopped: Stopped | null): void {
   if (address !== `${location.pathname}${location.search}`) history.replaceState(null, '', address);
 }
 
-/** Longer than two keys are apart, shorter than anyone notices. */
-const SOON = 200;
-
-/**
- * Remembers what is in hand a moment after they change, so that no key waits for it, and at once when the page is left.
- * @returns `soon` to remember it, `whenLeaving` to listen until the function it gives is called
- */
+/** Remembers what is in hand a moment after it changes, and at once when the page is left. */
 export function handKeeper() {
-  let pending: Hand | null = null;
-  let stopped: Stopped | null = null;
+  const keeper = soonKept(({ hand, stopped }: { readonly hand: Hand; readonly stopped: Stopped | null }) => rememberHand(hand, stopped));
   let tree: string | null = null;
-  const write = () => {
-    if (pending) rememberHand(pending, stopped);
-    pending = null;
-  };
   return {
-    soon(hand: Hand, said: Stopped | null = null) {
-      stopped = said;
-      if (!pending) setTimeout(write, SOON);
-      pending = hand;
+    ...keeper,
+    soon(hand: Hand, stopped: Stopped | null = null) {
+      keeper.soon({ hand, stopped });
       // a page that is loaded anew goes by its address: that names the tree in hand at any moment
-      if (tree !== null && tree !== hand.tree) write();
+      if (tree !== null && tree !== hand.tree) keeper.now();
       tree = hand.tree;
-    },
-    whenLeaving() {
-      const hidden = () => document.visibilityState === 'hidden' && write();
-      addEventListener('pagehide', write);
-      document.addEventListener('visibilitychange', hidden);
-      return () => {
-        removeEventListener('pagehide', write);
-        document.removeEventListener('visibilitychange', hidden);
-        write();
-      };
     },
   };
 }

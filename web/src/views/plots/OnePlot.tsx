@@ -6,7 +6,7 @@ import { speciesCodes } from '../../book/species-codes';
 import { treesIn } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
-import { usePlot } from '../../field/use-plot';
+import { usePlot, useTreesOn } from '../../field/use-plot';
 import type { SheetState } from '../../field/use-sheet';
 import { BeforeLeaving } from '../../ui/plot/BeforeLeaving';
 import { nextPlotOf } from '../../ui/plot/next-plot';
@@ -32,7 +32,8 @@ const LEGEND = 'Tap a tree to open it, tap beside one to put the next there. Rin
 /** One plot: its trees to scale, the next tree in or out, and what is missing before one leaves it. */
 export function OnePlot({ sheet, survey, id }: Props) {
   const book = useBook((s) => s.book);
-  const plot = usePlot(sheet, id);
+  const trees = useTreesOn(sheet, id);
+  const plot = usePlot(sheet, id, trees);
   const [form, setForm] = useState(EMPTY_FORM);
   const [chosen, setChosen] = useState<string | null>(null);
   const [placing, setPlacing] = useState<string | null>(null);
@@ -45,8 +46,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
   const { units, asks = [], ownFields = [] } = sheet.head.protocol.options;
   const asksMore = asks.length + ownFields.length > 0;
   const species = useMemo(() => book.all('species'), [book]);
-  const here = plot?.rows;
-  const codes = useMemo(() => speciesCodes(species, sheet.rows, here), [species, sheet.rows, here]);
+  const codes = useMemo(() => speciesCodes(species, sheet.rows, trees.fresh), [species, sheet.rows, trees.fresh]);
   const sample = plot?.judged.sample;
   const meant = useMemo(() => meantTree(form, units, sample?.ok ? sample.sample : null), [form, units, sample]);
   const next = useMemo(() => (plot ? nextPlotOf(book.partsOf(survey.entity, 'plot'), plot.record) : null), [book, survey, plot]);

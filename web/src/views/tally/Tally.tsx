@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'wouter';
 import { walkingOrder } from '../../book/plot-order';
 import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
-import { useBook } from '../../field/use-book';
+import { useBook, usePlotsOf } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
@@ -19,20 +19,20 @@ export default function Tally() {
   const [asked] = useSearchParams();
   const id = asked.get('survey');
   const sheet = useSheet(id);
-  const book = useBook((s) => s.book);
+  const own = useBook((s) => s.book.find('survey', id));
   if (!sheet?.head) return <SurveyNotYet tab="tally" id={id} worked={sheet?.worked ?? 0} />;
   // the page's own book has a change of the survey before the other thread has worked it out
-  const survey = book.find('survey', id) ?? sheet.head.survey;
+  const survey = own ?? sheet.head.survey;
   return <OnSurvey key={survey.entity} sheet={sheet} survey={survey} />;
 }
 
 function OnSurvey({ sheet, survey }: { sheet: SheetState; survey: RecordOf<'survey'> }) {
   const [asked, ask] = useSearchParams();
-  const book = useBook((s) => s.book);
   const coming = useBook((s) => s.coming.get(survey.entity));
   const { tally } = sheet.head.protocol.options;
   const [mode, setMode] = useState<Mode>(() => remembered(survey.entity).mode ?? (tally?.byClass ? 'classes' : 'line'));
-  const plots = useMemo(() => walkingOrder(book.partsOf(survey.entity, 'plot')), [book, survey]);
+  const unordered = usePlotsOf(survey.entity);
+  const plots = useMemo(() => walkingOrder(unordered), [unordered]);
   const wants = SAMPLES_OF[survey.body.kind].length > 0 || plots.length > 0;
   const named = asked.get('plot') ?? remembered(survey.entity).plot;
   const plot = plots.find((p) => p.entity === named) ?? plots.find((p) => !isDone(p.body.state)) ?? plots[0] ?? null;

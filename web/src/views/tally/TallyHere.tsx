@@ -1,5 +1,5 @@
 import { metresPerLength } from '@arbolito/core';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { habitsOf } from '../../book/line-checks';
 import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
@@ -8,13 +8,14 @@ import { classOfRow, strokeClasses, strokesOf } from '../../book/strokes';
 import { treesIn } from '../../book/tree-row';
 import type { RecordOf } from '../../contract/envelope';
 import { useHands } from '../../field/hands';
-import { useBook } from '../../field/use-book';
+import { allSpecies, useListOf, usePlotsOf } from '../../field/use-book';
 import { usePlot, useTreesOn } from '../../field/use-plot';
 import type { SheetState } from '../../field/use-sheet';
 import { nextPlotOf } from '../../ui/plot/next-plot';
 import { PlotSheet } from '../../ui/plot/PlotSheet';
 import { plotWord } from '../../ui/plot/plot-words';
 import { Standing } from '../../ui/plot/Standing';
+import { useSteady } from '../../ui/use-steady';
 import { Band } from './Band';
 import { ClassPad } from './ClassPad';
 import { Crew } from './Crew';
@@ -36,17 +37,17 @@ interface Props {
 
 /** The tally of one plot: what is called grows into strokes, totals and the drawing as it is typed. */
 export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Props) {
-  const book = useBook((s) => s.book);
   const protocol = sheet.head.protocol.options;
   const at = record?.entity ?? null;
-  const plot = usePlot(sheet, at);
   const trees = useTreesOn(sheet, at);
+  const plot = usePlot(sheet, at, trees);
   const { all } = trees;
   const [cell, setCell] = useState<Cell | null>(null);
   const { pair } = useHands();
   const field = useRef<HTMLInputElement>(null);
 
-  const species = useMemo(() => book.all('species'), [book]);
+  const species = useListOf(allSpecies);
+  const plots = usePlotsOf(survey.entity);
   const codes = useMemo(() => speciesCodes(species, sheet.rows, trees.fresh), [species, sheet.rows, trees.fresh]);
   const lines = useLineBook(species, codes, protocol);
   const classes = useMemo(() => strokeClasses(protocol), [protocol]);
@@ -56,7 +57,7 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const strokes = useMemo(() => strokesOf(trees, classes), [trees, classes]);
   const totals = useMemo(() => plotTotals(all, plot?.ground.rule ?? null), [all, plot]);
   const wanted = useMemo(() => treesIn(all.filter((r) => r.wantsHeight && !r.struck)), [all]);
-  const next = useMemo(() => (record ? nextPlotOf(book.partsOf(survey.entity, 'plot'), record) : null), [book, survey, record]);
+  const next = useMemo(() => (record ? nextPlotOf(plots, record) : null), [plots, record]);
   const inHand = c.meant.row;
   const scene = useMemo(() => {
     if (!plot) return null;
@@ -73,14 +74,20 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
     () => (comingIn === null ? null : { species: comingOf, of: comingIn, count: comingCount }),
     [comingIn, comingOf, comingCount],
   );
-  const place = (bearing: number, distance: number) => {
+  const onNext = useSteady(() => next && onPlot(next.entity));
+  const place = useSteady((bearing: number, distance: number) => {
     const far = (distance / metresPerLength(protocol.units)).toFixed(1);
     c.type(`${c.text.replace(/@\S*\s*\S*/, '').trim()} @${bearing.toFixed(0)} ~${far}`.trim());
     field.current?.focus();
-  };
+  });
+  const onCell = useCallback(
+    (tapped: Cell) => setCell((now) => (now?.species === tapped.species && now.of === tapped.of ? null : tapped)),
+    [],
+  );
 
   // strokes and totals first, the list a moment later
   const listed = useDeferredValue(trees);
+  const nextTag = useDeferredValue(c.nextTag);
   const shown = useMemo(
     () => (cell === null ? listed.all : listed.all.filter((r) => r.species === cell.species && classOfRow(r, classes) === cell.of)),
     [listed, cell, classes],
@@ -111,14 +118,7 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
               </div>
             )}
             <div className="tally-strokes">
-              <StrokesTable
-                strokes={strokes}
-                classes={classes}
-                codes={codes}
-                chosen={cell}
-                coming={coming}
-                onCell={(tapped) => setCell((now) => (now?.species === tapped.species && now.of === tapped.of ? null : tapped))}
-              />
+              <StrokesTable strokes={strokes} classes={classes} codes={codes} chosen={cell} coming={coming} onCell={onCell} />
             </div>
           </div>
         )}
@@ -133,10 +133,10 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
             onCell={setCell}
             correcting={c.correcting}
             onCorrect={c.correct}
-            nextTag={c.nextTag}
+            nextTag={nextTag}
             onDid={c.undo.did}
           />
-          {plot && <Standing survey={survey} plot={plot} next={next} onNext={() => next && onPlot(next.entity)} />}
+          {plot && <Standing survey={survey} plot={plot} next={next} onNext={onNext} />}
           <Crew ways={c.ways} onWays={c.setWays} range={c.range} onRange={c.setRange} byClass={protocol.tally?.byClass === true} />
         </div>
       </div>

@@ -2,6 +2,7 @@ import type { LineBody } from '../../book/called-line';
 import { makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
 import type { CalledClass } from '../../contract/called';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import { afterPaint } from '../../field/after-paint';
 import { bookStore } from '../../field/book-store';
 import { makerNow } from '../../field/device';
 import { hands } from '../../field/hands';
@@ -12,6 +13,9 @@ import { signal } from '../../ui/signals';
 const maker = () => makerNow(savedPreferences().person);
 /** Told once it is on this device's disk. */
 const keep = (records: readonly AnyRecord[]): Promise<void> => bookStore.keep(records).then(() => signal('kept', hands()));
+
+/** Its time goes on; that nobody waits for. */
+const workedHere = (plot: string, now = Date.now()): void => void afterPaint().then(() => workedOn(plot, now));
 
 /** Where a called tree belongs. */
 export interface CalledIn {
@@ -41,7 +45,7 @@ export const TALLY_ACTIONS = {
   call(body: BodyOf<'tree'>): RecordOf<'tree'> {
     const record = makeRecord(maker(), 'tree', body);
     void keep([record as AnyRecord]);
-    if (body.plot) workedOn(body.plot);
+    if (body.plot) workedHere(body.plot);
     return record;
   },
 
@@ -54,7 +58,7 @@ export const TALLY_ACTIONS = {
   change(tree: RecordOf<'tree'>, body: BodyOf<'tree'>): RecordOf<'tree'> {
     const record = makeRecord(maker(), 'tree', body, tree);
     void keep([record as AnyRecord]);
-    if (body.plot) workedOn(body.plot);
+    if (body.plot) workedHere(body.plot);
     return record;
   },
 

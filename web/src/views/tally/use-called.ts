@@ -1,5 +1,5 @@
 import { type ProtocolOptions, sayCall } from '@arbolito/core';
-import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { JudgedPlot } from '../../book/on-plot';
 import { classOfRow, type StrokeClasses } from '../../book/strokes';
 import type { TreeRow } from '../../book/tree-row';
@@ -11,7 +11,8 @@ import { nextTagOn } from '../../field/next-tag';
 import { speciesUsed } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { signal } from '../../ui/signals';
-import { remember, remembered } from './memory';
+import { useSteady } from '../../ui/use-steady';
+import { remembered, rememberSoon, whenLeaving } from './memory';
 import type { Cell } from './Strokes';
 import { TALLY_ACTIONS } from './tally-actions';
 import { type LineBook, printTree, useMeantLine } from './use-line';
@@ -32,7 +33,6 @@ interface Around {
 
 /** What is being called on a plot: the line in the field, the tree whose line is typed anew, what was kept last. */
 export function useCalled({ survey, plot, judged, protocol, lines, classes, here, all, field }: Around) {
-  const book = useBook((s) => s.book);
   const [memory] = useState(() => remembered(survey));
   const [ways, setWays] = useState(memory.ways);
   const [range, setRange] = useState(memory.range);
@@ -44,24 +44,25 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   const [asked, setAsked] = useState<string | null>(null);
   /** What was kept last, in words, and of which tree. */
   const [kept, setKept] = useState<{ readonly tree: string; readonly says: string } | null>(null);
-  const undo = useUndo(book);
+  const undo = useUndo();
+  useEffect(whenLeaving, []);
   // digits in the field survive a reload, and so do lines laid aside
   useEffect(
-    () => remember(survey, { text: correcting ? '' : text, aside, ways, range, species: last }),
+    () => rememberSoon(survey, { text: correcting ? '' : text, aside, ways, range, species: last }),
     [survey, text, aside, ways, range, last, correcting],
   );
 
   const at = plot?.entity ?? null;
   const where = useMemo(() => ({ survey, plot: at }), [survey, at]);
   const tag = useMemo(() => nextTagOn(plot?.body.name ?? null, here, all, range), [plot, here, all, range]);
-  const corrected = correcting === null ? null : book.find('tree', correcting);
+  const corrected = useBook((s) => (correcting === null ? null : s.book.find('tree', correcting)));
   const meant = useMeantLine(text, { where, book: lines, protocol, ways, last, tag, plot: judged, here, all, correcting: corrected });
 
-  const did = (done: Done, says: string) => {
+  const did = useSteady((done: Done, says: string) => {
     undo.did(done);
     setKept({ tree: done.tree, says });
     setAsked(null);
-  };
+  });
   const leave = () => {
     setCorrecting(null);
     setText('');
@@ -93,32 +94,32 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   };
 
   /** One tree of a class, by one tap. */
-  const tap = ({ species: name, of }: Cell) => {
+  const tap = useSteady(({ species: name, of }: Cell) => {
     const species = name === null ? null : (lines.species.find((s) => s.body.name === name)?.entity ?? null);
     const { width, unit, names } = classes;
     const from = names === 'middle' ? Math.max(0, of - width / 2) : of;
     const made = TALLY_ACTIONS.callClass(where, tag, species, { kind: 'class', from, width, unit });
     did({ what: 'call', tree: made.entity, version: made.id }, `${tag}: ${name ?? 'no species'}, class ${of} ${unit}`);
-  };
+  });
   /** The last tree of a class is taken back: struck out where it is more than a tap of this page. */
-  const takeBack = ({ species, of }: Cell) => {
+  const takeBack = useSteady(({ species, of }: Cell) => {
     const tree = here.all.findLast((r) => !r.struck && r.species === species && classOfRow(r, classes) === of);
     if (!tree) return;
-    const own = book.find('tree', tree.id);
+    const own = bookStore.snapshot().book.find('tree', tree.id);
     if (own && own.id === own.entity && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.id });
     else did({ what: 'strike', tree: tree.id, version: TALLY_ACTIONS.strikeOut(tree.id, 'taken back') }, `${tree.tag} struck out`);
-  };
-  const lastTree = kept === null ? null : book.find('tree', kept.tree);
+  });
+  const lastTree = useBook((s) => (kept === null ? null : s.book.find('tree', kept.tree)));
   const setLogs = (logs: number) => {
     if (!lastTree?.body.called) return;
     const version = TALLY_ACTIONS.change(lastTree, { ...lastTree.body, called: { ...lastTree.body.called, logs } });
     did({ what: 'change', tree: lastTree.entity, version: version.id }, `${lastTree.body.tag}: ${logs} ${logs === 1 ? 'log' : 'logs'}`);
   };
 
-  const correct = (tree: string) => {
+  const correct = useCallback((tree: string) => {
     setCorrecting(tree);
     void bookStore.openAsked(tree);
-  };
+  }, []);
   // its line comes into the field once all of it is here, and again where another device changed it meanwhile
   const held = useBook((s) => correcting !== null && s.held.has(correcting));
   const version = held ? (corrected?.id ?? null) : null;

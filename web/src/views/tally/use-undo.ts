@@ -1,5 +1,5 @@
-import { useState } from 'react';
-import type { Book } from '../../book/book';
+import { useCallback, useState } from 'react';
+import { bookStore } from '../../field/book-store';
 import { TALLY_ACTIONS } from './tally-actions';
 
 /** Something that was done here and can be taken back. */
@@ -11,16 +11,17 @@ export interface Done {
 }
 
 /** What was done on this page, the last first. */
-export function useUndo(book: Book) {
+export function useUndo() {
   const [done, setDone] = useState<readonly Done[]>([]);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const did = (d: Done) => {
+  const did = useCallback((d: Done) => {
     setRefusal(null);
     setDone((all) => [...all, d]);
-  };
+  }, []);
   /** Takes one thing back, unless somebody went on from it. */
   const take = (d: Done) => {
     setDone((all) => all.filter((o) => o.version !== d.version));
+    const { book } = bookStore.snapshot();
     const now = book.find('tree', d.tree);
     if (d.what !== 'strike' && now?.id !== d.version) {
       setRefusal(
