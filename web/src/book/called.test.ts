@@ -135,15 +135,15 @@ describe('a called tree', () => {
     expect(strokes.counts.get(cellOf('Beech', 16))).toBe(12);
     expect(classesBetween(strokes.classes, classes)).toEqual([16, 20, 24, 28]);
     expect([...strokes.counts.values()].reduce((a, b) => a + b)).toBe(14);
-    const totals = plotTotals(all, { kind: 'circle', radius: 10 });
+    const totals = plotTotals(treesHere(all, [], new Set()), { kind: 'circle', radius: 10 });
     expect(totals.trees).toBe(14);
     const g = (d: number) => (Math.PI / 4) * d * d;
     const sum = 12 * g(0.16) + g(0.28) + g(0.195);
     expect(totals.basalArea).toBeCloseTo(sum, 12);
     expect(totals.perHectare).toBeCloseTo((sum * 10_000) / (Math.PI * 100), 9);
     // at a point each tree stands for the factor, whatever its size
-    expect(plotTotals(all, { kind: 'point', factor: 4, units: 'metric' }).perHectare).toBeCloseTo(4 * 14, 9);
-    expect(plotTotals(all, null).perHectare).toBeNull();
+    expect(plotTotals(treesHere(all, [], new Set()), { kind: 'point', factor: 4, units: 'metric' }).perHectare).toBeCloseTo(4 * 14, 9);
+    expect(plotTotals(treesHere(all, [], new Set()), null).perHectare).toBeNull();
   });
 
   it('has a column for a species that no other thread has told of yet', () => {
@@ -189,6 +189,12 @@ describe('a called tree', () => {
           const strokes = strokesOf(here, classes);
           const plain = strokesOf(treesHere(truth, [], new Set()), classes);
           expect(strokes.classes).toEqual(plain.classes);
+          const rule = { kind: 'circle', radius: 10 } as const;
+          const totals = plotTotals(here, rule);
+          expect(totals.trees).toBe(plotTotals(treesHere(truth, [], new Set()), rule).trees);
+          const whole = truth.reduce((sum, r) => sum + r.count * (r.basalArea ?? 0), 0);
+          expect(totals.basalArea).toBeCloseTo(whole, 12);
+          expect(here.last).toBe(truth.at(-1) ?? null);
           for (const [cell, count] of strokes.counts) expect(count).toBe(plain.counts.get(cell) ?? 0);
         },
       ),

@@ -3,6 +3,7 @@ import type { RecordOf } from '../contract/envelope';
 import type { InclusionAnswer, PlaceInput } from '../contract/sampling';
 import { withoutNulls } from '../contract/without-nulls';
 import type { Book } from './book';
+import { inShort } from './in-short';
 import { inclusionOf, standsAt } from './inclusion';
 import { type PlotSample, sampleOf } from './sample';
 
@@ -40,7 +41,7 @@ export function judgedPlot(survey: RecordOf<'survey'> | null, record: RecordOf<'
   return {
     record,
     sample: sampleOf(record, stratum, design),
-    from: [record.id, stratum?.id, JSON.stringify(design)].join(' '),
+    from: inShort([record.id, stratum?.id, JSON.stringify(design)].join(' ')),
   };
 }
 

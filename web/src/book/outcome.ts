@@ -27,6 +27,27 @@ export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFO
 
 /** A tree of the book under a protocol, beside its visit before. */
 export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
-  const before = visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol);
-  return outcomeOf(inputOf(tree, protocol), before);
+  const input = inputOf(tree, protocol);
+  if (tree.visits.length === 0) return calledOutcome(input);
+  return outcomeOf(input, visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol));
 }
+
+/**
+ * What trees come to of which nothing was read: of a day's tally many were called alike, to the word, and what follows from
+ * the same is the same. A reading has an id of its own, so no two trees that were measured are.
+ */
+function calledOutcome(input: TreeInput): Outcome {
+  const { protocol, readings, species, eyeHeight } = input;
+  const known = CALLED.get(protocol) ?? new Map<string, Outcome>();
+  CALLED.set(protocol, known);
+  const said = JSON.stringify([readings, species, eyeHeight ?? null]);
+  const before = known.get(said);
+  if (before) return before;
+  const outcome = outcomeOf(input);
+  if (known.size >= MOST_CALLED) known.clear();
+  known.set(said, outcome);
+  return outcome;
+}
+const CALLED = new WeakMap<ProtocolOptions, Map<string, Outcome>>();
+/** A few megabytes at most: a tally has some hundred diameters and as many heights. */
+const MOST_CALLED = 4000;

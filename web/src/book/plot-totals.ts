@@ -3,6 +3,7 @@ import type { RuleInput } from '../contract/sampling';
 import { ruleOf } from './inclusion';
 import { type StandRow, standRow } from './stand-row';
 import type { TreeRow } from './tree-row';
+import type { TreesHere } from './trees-here';
 
 /** What the trees of one plot come to. */
 export interface PlotTotals {
@@ -20,12 +21,40 @@ export interface PlotTotals {
 }
 
 /**
- * Running totals of the trees of one plot: those that count, each with how many alike it stands for.
+ * Running totals of the trees of one plot: those that count, each with how many alike it stands for. The many that were told
+ * are added up once, and each that came since is added to them.
  * @param rule how trees come into it; null where that is not known
  */
-export function plotTotals(rows: readonly TreeRow[], rule: RuleInput | null): PlotTotals {
-  let [trees, basalArea, perHectare, withoutDiameter, volume, withVolume, withBoards] = [0, 0, 0, 0, 0, 0, 0];
-  const boardFeet: Record<string, number> = {};
+export function plotTotals(here: TreesHere, rule: RuleInput | null): PlotTotals {
+  const { told, fresh, replaced } = here;
+  // what was replaced is never taken away again: differences drift
+  return replaced.size > 0 ? plus(NOTHING, here.all, rule) : plus(toldTotals(told, rule), fresh, rule);
+}
+
+function toldTotals(told: readonly TreeRow[], rule: RuleInput | null): PlotTotals {
+  const known = TOLD.get(told);
+  if (known?.rule === rule) return known.totals;
+  const totals = plus(NOTHING, told, rule);
+  TOLD.set(told, { rule, totals });
+  return totals;
+}
+const TOLD = new WeakMap<readonly TreeRow[], { readonly rule: RuleInput | null; readonly totals: PlotTotals }>();
+
+const NOTHING: PlotTotals = {
+  trees: 0,
+  basalArea: 0,
+  perHectare: 0,
+  withoutDiameter: 0,
+  volume: 0,
+  withVolume: 0,
+  boardFeet: {},
+  withBoards: 0,
+};
+
+function plus(before: PlotTotals, rows: readonly TreeRow[], rule: RuleInput | null): PlotTotals {
+  let { trees, basalArea, withoutDiameter, volume, withVolume, withBoards } = before;
+  let perHectare = before.perHectare ?? 0;
+  const boardFeet: Record<string, number> = { ...before.boardFeet };
   for (const row of rows) {
     if (row.struck || row.notCounted !== null) continue;
     const { count } = row;

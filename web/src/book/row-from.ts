@@ -1,5 +1,5 @@
 import type { ProtocolOptions } from '@arbolito/core';
-import murmur from 'imurmurhash';
+import { inShort } from './in-short';
 import type { JudgedPlot } from './on-plot';
 import type { BookTree } from './tree';
 
@@ -23,7 +23,7 @@ export function fromOf(
 ): string {
   const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
   const all = [
-    // all that is said of the tree itself stands in one version
+    // all that is said of the tree itself stands in one version, what was called of it too
     record.id,
     plot?.from,
     species,
@@ -32,11 +32,7 @@ export function fromOf(
     tree.contested.length,
     tree.readings.at(-1)?.id,
     tree.confirmed,
-    tree.called,
     caller,
   ];
   return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
 }
-
-/** A text in 64 bits: two that differ come out alike once in 10¹⁹ times. */
-export const inShort = (text: string): string => `${murmur(text, 1).result().toString(36)}.${murmur(text, 2).result().toString(36)}`;

@@ -1,4 +1,4 @@
-import type { TreeRow } from './tree-row';
+import { type TreeRow, treesIn } from './tree-row';
 import { byId } from './versions';
 
 /**
@@ -11,21 +11,39 @@ export interface TreesHere {
   readonly fresh: readonly TreeRow[];
   /** Of those told, the ids that are fresh, or gone. */
   readonly replaced: ReadonlySet<string>;
-  /** All of them in the order of their making. */
+  /** The one that was made last. */
+  readonly last: TreeRow | null;
+  /** All of them in the order of their making: put together when first asked for. */
   readonly all: readonly TreeRow[];
 }
 
-/** @param gone ids of trees that are not here any more */
+/**
+ * @param fresh by id
+ * @param gone ids of trees that are not here any more
+ */
 export function treesHere(told: readonly TreeRow[], fresh: readonly TreeRow[], gone: ReadonlySet<string>): TreesHere {
-  if (fresh.length === 0 && gone.size === 0) return { told, fresh, replaced: NOTHING, all: told };
+  if (fresh.length === 0 && gone.size === 0) return { told, fresh, replaced: NOTHING, last: told.at(-1) ?? null, all: told };
   const ids = byIdOf(told);
   const replaced = new Set([...fresh.map((r) => r.id), ...gone].filter((id) => ids.has(id)));
-  const left = replaced.size === 0 ? told : told.filter((r) => !replaced.has(r.id));
-  const all = [...left, ...fresh];
-  const last = left.at(-1);
-  // what is called now comes after all that is there
-  const inOrder = fresh.every((r, i) => (i === 0 ? last === undefined || last.id < r.id : (fresh[i - 1] as TreeRow).id < r.id));
-  return { told, fresh, replaced, all: inOrder ? all : all.sort(byId) };
+  const lastTold = told.findLast((r) => !replaced.has(r.id));
+  const lastFresh = fresh.at(-1);
+  let all: readonly TreeRow[] | null = null;
+  const together = () => {
+    const left = replaced.size === 0 ? told : told.filter((r) => !replaced.has(r.id));
+    // what is called now comes after all that is there
+    const inOrder = fresh.every((r, i) => (i === 0 ? lastTold === undefined || lastTold.id < r.id : (fresh[i - 1] as TreeRow).id < r.id));
+    return inOrder ? [...left, ...fresh] : [...left, ...fresh].sort(byId);
+  };
+  return {
+    told,
+    fresh,
+    replaced,
+    last: lastTold && lastFresh ? (lastTold.id < lastFresh.id ? lastFresh : lastTold) : (lastFresh ?? lastTold ?? null),
+    get all() {
+      all ??= together();
+      return all;
+    },
+  };
 }
 const NOTHING: ReadonlySet<string> = new Set();
 
@@ -40,5 +58,11 @@ export function onceOf<T>(work: (rows: readonly TreeRow[]) => T): (rows: readonl
     return found;
   };
 }
+/** How many of them want a height. */
+export function wantHeights({ told, fresh, replaced }: TreesHere): number {
+  const wants = wanting(told);
+  return treesIn(replaced.size === 0 ? wants : wants.filter((r) => !replaced.has(r.id))) + treesIn(wanting(fresh));
+}
+const wanting = onceOf((rows) => rows.filter((r) => r.wantsHeight && !r.struck));
 /** Trees by id. */
 export const byIdOf = onceOf((rows): ReadonlyMap<string, TreeRow> => new Map(rows.map((r) => [r.id, r])));

@@ -16,16 +16,11 @@ export interface TagRange {
  * @param all trees of the survey, in the order of their making
  * @param range of this device; once it is used up the numbers go on past all that are there
  */
-export function nextTagOn(
-  plot: string | null,
-  own: Pick<TreesHere, 'told' | 'fresh' | 'replaced' | 'all'>,
-  all: readonly TreeRow[],
-  range: TagRange | null = null,
-): string {
+export function nextTagOn(plot: string | null, own: TreesHere, all: readonly TreeRow[], range: TagRange | null = null): string {
   const here = own.replaced.size === 0 ? [tagsOf(own.told), tagsFrom(own.fresh)] : [tagsFrom(own.all)];
   const survey = tagsOf(all);
-  const through = survey.through || (plot === null && own.all.length === 0);
-  const last = own.all.at(-1)?.tag ?? `${plot ?? ''}·00`;
+  const through = survey.through || (plot === null && own.last === null);
+  const last = own.last?.tag ?? `${plot ?? ''}·00`;
   const most = Math.max(0, ...(through ? [survey, ...here] : []).map((t) => t.most));
   const used = (through ? [survey, ...here] : here).map((t) => (through ? t.numbers : t.ends));
   const free = range && inRange(range, used);

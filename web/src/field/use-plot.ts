@@ -24,13 +24,13 @@ export interface PlotState {
  * One plot as it stands on this device; null where it is not here.
  * @param here its trees
  */
-export function usePlot(sheet: SheetState, id: string | null, { all }: TreesHere): PlotState | null {
+export function usePlot(sheet: SheetState, id: string | null, here: TreesHere): PlotState | null {
   const record = useBook((s) => s.book.find('plot', id));
   const stratum = useBook((s) => s.book.find('stratum', record?.body.stratum));
   const owner = useBook((s) => s.book.find('survey', sheet.head.survey.entity));
   const judged = useMemo(() => (record ? judgedPlot(owner, record, stratum) : null), [owner, record, stratum]);
   const ground = useMemo(() => (record && owner ? groundOf(owner, record, stratum) : null), [owner, record, stratum]);
-  const rows = useMemo(() => all.filter((r) => !r.struck), [all]);
+  const rows = useMemo(() => (record ? here.all.filter((r) => !r.struck) : NONE), [record, here]);
   return useMemo(
     () => (record && judged && ground ? { record, stratum, judged, ground, rows } : null),
     [record, stratum, judged, ground, rows],

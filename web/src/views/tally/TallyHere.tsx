@@ -5,7 +5,7 @@ import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
 import { speciesCodes } from '../../book/species-codes';
 import { classOfRow, strokeClasses, strokesOf } from '../../book/strokes';
-import { treesIn } from '../../book/tree-row';
+import { wantHeights } from '../../book/trees-here';
 import type { RecordOf } from '../../contract/envelope';
 import { useHands } from '../../field/hands';
 import { allSpecies, useListOf, usePlotsOf } from '../../field/use-book';
@@ -41,7 +41,6 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const at = record?.entity ?? null;
   const trees = useTreesOn(sheet, at);
   const plot = usePlot(sheet, at, trees);
-  const { all } = trees;
   const [cell, setCell] = useState<Cell | null>(null);
   const { pair } = useHands();
   const field = useRef<HTMLInputElement>(null);
@@ -55,8 +54,9 @@ export function TallyHere({ sheet, survey, plot: record, byClass, onPlot }: Prop
   const c = useCalled({ survey: survey.entity, plot: record, judged, protocol, lines, classes, here: trees, all: sheet.rows, field });
 
   const strokes = useMemo(() => strokesOf(trees, classes), [trees, classes]);
-  const totals = useMemo(() => plotTotals(all, plot?.ground.rule ?? null), [all, plot]);
-  const wanted = useMemo(() => treesIn(all.filter((r) => r.wantsHeight && !r.struck)), [all]);
+  const rule = plot?.ground.rule ?? null;
+  const totals = useMemo(() => plotTotals(trees, rule), [trees, rule]);
+  const wanted = useMemo(() => wantHeights(trees), [trees]);
   const next = useMemo(() => (record ? nextPlotOf(plots, record) : null), [plots, record]);
   const inHand = c.meant.row;
   const scene = useMemo(() => {
