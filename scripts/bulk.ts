@@ -44,6 +44,8 @@ export async function copyBook(
     surveys.push(survey);
     await copyIn(client, records, places);
   }
+  // what was copied in is not known yet to whoever plans the counting
+  await client.query('analyze');
   await client.query('select count_scopes()');
   await client.query("set session_replication_role = 'origin'");
   return surveys;

@@ -19,14 +19,19 @@ try {
     ({ owner, url } = await ensureDatabase(cluster, 'arbolito'));
   }
   await applyMigrations(owner, cluster && 'arbolito');
-  const { rebuildAll } = await import(pathToFileURL(path.join(ROOT, 'web/dist/workers/rebuild.mjs')).href);
+  const folder = path.join(ROOT, 'web/dist/workers');
+  const { rebuildAll } = await import(pathToFileURL(path.join(folder, 'rebuild.mjs')).href);
   let said = 0;
-  const surveys = await rebuildAll(url, (name, { done, trees, through }) => {
-    // a line a second, and each survey's last
-    if (through !== null && Date.now() - said < 1000) return;
-    said = Date.now();
-    console.log(`${name}: ${done} of ${trees} trees`);
-  });
+  const surveys = await rebuildAll(
+    url,
+    (name, { done, trees, through }) => {
+      // a line a second, and each survey's last
+      if (through !== null && Date.now() - said < 1000) return;
+      said = Date.now();
+      console.log(`${name}: ${done} of ${trees} trees`);
+    },
+    folder,
+  );
   console.log(`${surveys} ${surveys === 1 ? 'survey' : 'surveys'} made anew. Interrupted, the next run goes on where it was.`);
 } catch (e) {
   console.error(`The results could not be made anew: ${e.message}`);

@@ -6,6 +6,7 @@ await build({
   entryPoints: {
     compute: 'src/server/compute-worker.ts',
     results: 'src/server/results/worker.ts',
+    part: 'src/server/results/part.ts',
     rebuild: 'src/server/results/rebuild.ts',
   },
   outdir: 'dist/workers',
@@ -16,8 +17,8 @@ await build({
   target: 'node20',
   tsconfig: 'tsconfig.json',
   define: { 'globalThis.PROGRAM': JSON.stringify(program()) },
-  // PostgreSQL's own binding is optional, and not used
-  external: ['pg-native'],
+  // PostgreSQL's own binding is optional, and not used; threads are begun from a file of their package's own
+  external: ['pg-native', 'piscina'],
   // CommonJS packages among the bundled ones ask for require
   banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   logLevel: 'warning',

@@ -5,13 +5,14 @@ import { IN_SI } from '../../book/land-units';
 import { preparedOf } from '../../book/prepare-survey';
 import { type StandOptions, standOf } from '../../book/stand';
 import type { StandRow } from '../../book/stand-row';
+import type { AnyRecord } from '../../contract/envelope';
 import type { ResultsResponse } from '../../contract/expand-answer';
 import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { standAnswer } from '../expand/say-stand';
 import { surveyResult } from '../schema/index';
 import type { Derivation } from './bring-up';
-import { groundOf } from './filing';
+import { groundOf, listed } from './filing';
 import { keptRowsOf } from './kept-rows';
 
 /** What is asked of a survey's figures. */
@@ -75,7 +76,8 @@ export async function keptAnswer(
  * @returns the answer's text; null where the survey or its protocol is missing
  */
 export async function answerFor(db: Db, state: Derivation, asked: AskedResults): Promise<string | null> {
-  const ground = new Book([...(await groundOf(db, SHARED)), ...(await groundOf(db, state.scope))]);
+  const records = listed(await groundOf(db, SHARED), await groundOf(db, state.scope));
+  const ground = new Book(JSON.parse(records) as readonly AnyRecord[]);
   const survey = ground.find('survey', state.scope);
   const protocol = ground.protocolOf(survey);
   if (!survey || !protocol) return null;

@@ -1,21 +1,28 @@
 import { and, eq, gt } from 'drizzle-orm';
-import { Book } from '../../book/book';
-import { standRow } from '../../book/stand-row';
-import { rowsOf } from '../../book/tree-row';
-import type { AnyRecord } from '../../contract/envelope';
 import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { countTreesOf, type Filed, fileRecords, groundOf, pairedTrees, recordsOf, treesAfter } from './filing';
-import { countRows, type KeptRow, keepRows, onPlots } from './kept-rows';
+import { countTreesOf, type Filed, fileRecords, groundOf, listed, pairedTrees, recordsOf, treesAfter } from './filing';
+import { countRows, keepRows, onPlots } from './kept-rows';
+import { type WorkOut, workOutPart } from './part';
 
-/** So many trees are worked out at once: a few seconds' work at most is lost when it is interrupted. */
-const AT_ONCE = 1000;
+/** So many records are worked with at once: a survey of much-measured trees goes in smaller parts. */
+const RECORDS_AT_ONCE = 40_000;
+/** So many parts are under way. */
+const AHEAD = 3;
 
 export type Derivation = typeof derivation.$inferSelect;
 /** Told after each part, with the trees that were worked out. */
 export type Progress = (state: Derivation, trees: readonly string[]) => void;
+/** How it is done. */
+interface Doing {
+  readonly tell: Progress;
+  readonly workOut: WorkOut;
+  /** So many trees at once: a few seconds' work at most is lost when it is interrupted. */
+  readonly atOnce: number;
+}
+const IN_PLACE: Doing = { tell: () => {}, workOut: async (part) => workOutPart(part), atOnce: 4000 };
 
 export async function derivationOf(db: Db, scope: string): Promise<Derivation | null> {
   const [row] = await db.select().from(derivation).where(eq(derivation.scope, scope));
@@ -40,9 +47,11 @@ export async function isUpToDate(db: Db, scope: string, program: string): Promis
  * Brings a survey's results up to its records: only the trees that something new may change, or all of them, a part at a
  * time, where an interrupted pass goes on.
  * @param program names the program: what another one made is made again
+ * @param doing who is told, and what works parts out: in place unless said otherwise
  * @returns how it stands; null where there is no such survey or half of it is missing
  */
-export async function bringUp(db: Db, scope: string, program: string, tell: Progress = () => {}): Promise<Derivation | null> {
+export async function bringUp(db: Db, scope: string, program: string, doing: Partial<Doing> = {}): Promise<Derivation | null> {
+  const how: Doing = { ...IN_PLACE, ...doing };
   const before = await derivationOf(db, scope);
   // read before the records are: what comes meanwhile is for the next time
   const standing = await standingOf(db, scope);
@@ -59,7 +68,7 @@ export async function bringUp(db: Db, scope: string, program: string, tell: Prog
   };
   const same = before !== null && before.program === program && !(await sharedMatters(db, before.shared, state.shared));
   const touched = same ? await touchedBy(db, scope, news) : null;
-  if (touched !== null && touched.length > 0) await workOut(db, scope, program, touched, await groundFor(db, scope));
+  if (touched !== null && touched.length > 0) await someTrees(db, scope, touched, how);
   // a pass over all of them that was interrupted goes on where it was, with what came meanwhile worked out above
   if (touched === null || (before?.through ?? null) !== null)
     return everyTree(
@@ -67,12 +76,12 @@ export async function bringUp(db: Db, scope: string, program: string, tell: Prog
       { ...state, program },
       touched === null ? NONE : (before?.through ?? NONE),
       touched === null ? 0 : state.done,
-      tell,
+      how,
     );
   const trees = touched.length > 0 ? await countRows(db, scope) : state.trees;
   const done = { ...state, trees, done: trees, through: null };
   await keep(db, done);
-  tell(done, touched);
+  how.tell(done, touched);
   return done;
 }
 
@@ -115,29 +124,32 @@ async function touchedBy(db: Db, scope: string, news: readonly Filed[]): Promise
   return paired.some((t) => trees.has(t)) ? null : [...trees].sort();
 }
 
-async function everyTree(db: Db, state: Derivation, from: string, done: number, tell: Progress): Promise<Derivation> {
-  const { scope, program } = state;
+/**
+ * Every tree after one of them: while parts are worked out the next is read, and the one before written, in their order.
+ * @param from the tree after which to go on
+ * @param done how many were worked out before
+ */
+async function everyTree(db: Db, state: Derivation, from: string, done: number, { tell, workOut, atOnce }: Doing): Promise<Derivation> {
+  const { scope } = state;
   const trees = await countTreesOf(db, scope);
   const ground = await groundFor(db, scope);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
-  // while one part is worked out the next is read, and the one before written
-  const read = async (after: string) => {
-    const part = await treesAfter(db, scope, after, AT_ONCE);
-    return { part, records: await ownRecords(db, scope, part, ground) };
-  };
+  let after: string | undefined = from;
+  const ahead: Working[] = [];
   let written: Promise<void> = Promise.resolve();
-  for (let next = read(from); ; ) {
-    const { part, records } = await next;
-    const last = part.at(-1);
-    if (last === undefined) break;
-    next = read(last);
-    // whoever waits for what was written hears of its failure; a read that nobody waits for any more may fail in silence
-    next.catch(() => {});
-    const rows = rowsFor(scope, program, part, records, ground);
+  for (;;) {
+    while (after !== undefined && ahead.length < AHEAD) {
+      const part = await treesAfter(db, scope, after, atOnce, RECORDS_AT_ONCE);
+      after = part.at(-1);
+      if (after !== undefined) ahead.push(await begin(db, scope, part, ground, workOut));
+    }
+    const next = ahead.shift();
+    if (!next) break;
+    const rows = await next.rows;
     await written;
-    now = { ...now, through: last, done: now.done + part.length };
-    written = writePart(db, now, rows, () => tell(now, part));
+    now = { ...now, through: next.part.at(-1) ?? null, done: now.done + next.part.length };
+    written = writePart(db, now, rows, () => tell(now, next.part));
     written.catch(() => {});
   }
   await written;
@@ -146,45 +158,47 @@ async function everyTree(db: Db, state: Derivation, from: string, done: number, 
   tell(now, []);
   return now;
 }
-async function writePart(db: Db, state: Derivation, rows: readonly KeptRow[], then: () => void): Promise<void> {
-  await keepRows(db, state.scope, rows);
+/** Before the first tree. */
+const NONE = '00000000-0000-0000-0000-000000000000';
+
+async function writePart(db: Db, state: Derivation, rows: string, then: () => void): Promise<void> {
+  await keepRows(db, rows);
   await keep(db, state);
   then();
 }
-/** Before the first tree. */
-const NONE = '00000000-0000-0000-0000-000000000000';
 
 async function keep(db: Db, state: Derivation): Promise<void> {
   await db.insert(derivation).values(state).onConflictDoUpdate({ target: derivation.scope, set: state });
 }
 
-/** What every tree of a survey leans on. */
+/** What every tree of a survey leans on, as it was sent. */
 interface Ground {
-  readonly records: readonly AnyRecord[];
+  readonly records: readonly string[];
   readonly paired: ReadonlySet<string>;
 }
 async function groundFor(db: Db, scope: string): Promise<Ground> {
   const paired = await pairedTrees(db, scope);
-  const parts = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, paired)]);
-  return { records: parts.flat(), paired: new Set(paired) };
+  const records = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, paired)]);
+  return { records, paired: new Set(paired) };
 }
 
-async function workOut(db: Db, scope: string, program: string, trees: readonly string[], ground: Ground): Promise<void> {
-  await keepRows(db, scope, rowsFor(scope, program, trees, await ownRecords(db, scope, trees, ground), ground));
+/** A part that is being worked out. */
+interface Working {
+  readonly part: readonly string[];
+  readonly rows: Promise<string>;
+}
+async function begin(db: Db, scope: string, part: readonly string[], ground: Ground, workOut: WorkOut): Promise<Working> {
+  const own = part.filter((t) => !ground.paired.has(t));
+  const rows = workOut({ scope, trees: part, records: listed(...ground.records, await recordsOf(db, scope, own)) });
+  // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
+  rows.catch(() => {});
+  return { part, rows };
 }
 
-const ownRecords = (db: Db, scope: string, trees: readonly string[], { paired }: Ground): Promise<readonly AnyRecord[]> =>
-  recordsOf(
-    db,
-    scope,
-    trees.filter((t) => !paired.has(t)),
-  );
-
-function rowsFor(scope: string, program: string, trees: readonly string[], own: readonly AnyRecord[], ground: Ground): readonly KeptRow[] {
-  const book = new Book([...ground.records, ...own]);
-  const protocol = book.protocolOf(book.find('survey', scope));
-  if (!protocol) return [];
-  const wanted = new Set(trees);
-  const rows = rowsOf(book, scope, { protocol: protocol.options, known: { rows: new Map(), program } });
-  return rows.flatMap((r): KeptRow[] => (wanted.has(r.id) ? [{ ...standRow(r), hash: r.from }] : []));
+async function someTrees(db: Db, scope: string, trees: readonly string[], { workOut, atOnce }: Doing): Promise<void> {
+  const ground = await groundFor(db, scope);
+  for (let i = 0; i < trees.length; i += atOnce) {
+    const { rows } = await begin(db, scope, trees.slice(i, i + atOnce), ground, workOut);
+    await keepRows(db, await rows);
+  }
 }

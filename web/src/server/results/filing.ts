@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
@@ -80,40 +80,54 @@ async function insertFiled(db: Db, rows: readonly (typeof filed.$inferInsert)[])
     on conflict (record) do nothing`);
 }
 
-/** The records of a scope that belong to no tree; of what every survey shares, all of them. */
-export async function groundOf(db: Db, scope: string): Promise<readonly AnyRecord[]> {
-  const base = db.select({ sent: record.sent }).from(record);
-  const rows =
+/** Records as they were sent, with commas between them: nobody looks at them on the way to where they are worked with. */
+const inOne = sql<string | null>`string_agg(${record.sent}, ',' order by ${record.seq})`;
+
+/** The records of a scope that belong to no tree, of what every survey shares all of them: the inside of a JSON list. */
+export async function groundOf(db: Db, scope: string): Promise<string> {
+  const base = db.select({ all: inOne }).from(record);
+  const [row] =
     scope === SHARED
-      ? await base.where(eq(record.scope, scope)).orderBy(asc(record.seq))
-      : await base
-          .innerJoin(filed, eq(filed.record, record.id))
-          .where(and(eq(filed.scope, scope), isNull(filed.tree)))
-          .orderBy(asc(record.seq));
-  return rows.map((r) => JSON.parse(r.sent) as AnyRecord);
+      ? await base.where(eq(record.scope, scope))
+      : await base.innerJoin(filed, eq(filed.record, record.id)).where(and(eq(filed.scope, scope), isNull(filed.tree)));
+  return row?.all ?? '';
 }
 
-/** The records of some trees. */
-export async function recordsOf(db: Db, scope: string, trees: readonly string[]): Promise<readonly AnyRecord[]> {
-  if (trees.length === 0) return [];
-  const rows = await db
-    .select({ sent: record.sent })
+/** The records of some trees: the inside of a JSON list. */
+export async function recordsOf(db: Db, scope: string, trees: readonly string[]): Promise<string> {
+  if (trees.length === 0) return '';
+  const [row] = await db
+    .select({ all: inOne })
     .from(filed)
     .innerJoin(record, eq(record.id, filed.record))
-    .where(and(eq(filed.scope, scope), inArray(filed.tree, [...trees])))
-    .orderBy(asc(record.seq));
-  return rows.map((r) => JSON.parse(r.sent) as AnyRecord);
+    .where(and(eq(filed.scope, scope), inArray(filed.tree, [...trees])));
+  return row?.all ?? '';
 }
 
-/** The trees of a survey after one of them, in the order of their ids. */
-export async function treesAfter(db: Db, scope: string, after: string, limit: number): Promise<readonly string[]> {
+/** What several such texts list, in that order. */
+export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
+
+/**
+ * The trees of a survey after one of them, in the order of their ids.
+ * @param most trees
+ * @param records that these have together at most; the first may have more
+ */
+export async function treesAfter(db: Db, scope: string, after: string, most: number, records: number): Promise<readonly string[]> {
   const rows = await db
-    .selectDistinct({ tree: filed.tree })
+    .select({ tree: filed.tree, n: count() })
     .from(filed)
     .where(and(eq(filed.scope, scope), gt(filed.tree, after)))
+    .groupBy(filed.tree)
     .orderBy(asc(filed.tree))
-    .limit(limit);
-  return rows.flatMap((r) => r.tree ?? []);
+    .limit(most);
+  const trees: string[] = [];
+  let sum = 0;
+  for (const { tree, n } of rows) {
+    sum += n;
+    if (tree === null || (trees.length > 0 && sum > records)) break;
+    trees.push(tree);
+  }
+  return trees;
 }
 
 export async function countTreesOf(db: Db, scope: string): Promise<number> {

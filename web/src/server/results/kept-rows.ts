@@ -1,46 +1,21 @@
-import { asc, count, eq, inArray, sql } from 'drizzle-orm';
+import { asc, count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { toSnakeCase } from 'drizzle-orm/casing';
 import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
 import { treeResult } from '../schema/index';
 
-/** A tree's result with what is kept beside it. */
-export interface KeptRow extends StandRow {
-  readonly hash: string;
-}
+const COLUMNS = Object.keys(getTableColumns(treeResult)).map(toSnakeCase);
+const of = (table: string) => COLUMNS.map((c) => `${table}.${c}`).join(', ');
+const SET = COLUMNS.map((c) => `${c} = excluded.${c}`).join(', ');
 
-/** Writes results over those that were there. */
-export async function keepRows(db: Db, scope: string, rows: readonly KeptRow[]): Promise<void> {
-  if (rows.length === 0) return;
-  const named = rows.map((r) => ({
-    tree: r.id,
-    scope,
-    plot: r.plot,
-    tag: r.tag,
-    species: r.species,
-    product: r.product,
-    status: r.status,
-    grade: r.grade,
-    count: r.count,
-    dbh: r.dbh,
-    height: r.height,
-    height_is_old: r.heightIsOld,
-    basal_area: r.basalArea,
-    volume: r.volume,
-    board_feet: r.boardFeet,
-    edge: r.edge,
-    not_counted: r.notCounted,
-    bad: r.bad,
-    undecided: r.undecided,
-    struck: r.struck,
-    hash: r.hash,
-  }));
-  const set = Object.keys(named[0] ?? {})
-    .filter((c) => c !== 'tree')
-    .map((c) => `${c} = excluded.${c}`)
-    .join(', ');
+/**
+ * Writes results over those that were there; of those that are the same nothing is written.
+ * @param rows a JSON list, by the names of the columns
+ */
+export async function keepRows(db: Db, rows: string): Promise<void> {
   await db.execute(sql`
-    insert into derived.tree_result select * from jsonb_populate_recordset(null::derived.tree_result, ${JSON.stringify(named)}::jsonb)
-    on conflict (tree) do update set ${sql.raw(set)}`);
+    insert into derived.tree_result select * from jsonb_populate_recordset(null::derived.tree_result, ${rows}::jsonb)
+    on conflict (tree) do update set ${sql.raw(SET)} where (${sql.raw(of('tree_result'))}) is distinct from (${sql.raw(of('excluded'))})`);
 }
 
 const SOME = {

@@ -5,6 +5,7 @@ import { derivation, scope as scopes } from '../schema/index';
 import { bringUp, type Derivation } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
+import { endThreads, inThreads } from './threads';
 
 /** A survey that is made anew: how far it is. */
 export type Rebuilt = (name: string, state: Derivation) => void;
@@ -16,10 +17,12 @@ const ANEW = '';
  * Makes the results of all surveys anew from their records. One that was interrupted goes on where it was.
  * @param url of the database
  * @param tell after each part
+ * @param folder with the built threads; null to work in place
  * @returns how many surveys were made anew
  */
-export async function rebuildAll(url: string, tell: Rebuilt): Promise<number> {
+export async function rebuildAll(url: string, tell: Rebuilt, folder: string | null = null): Promise<number> {
   const { db, pool } = connect(url, true);
+  const threads = folder === null ? {} : { workOut: inThreads(folder) };
   try {
     const unfinished = or(eq(derivation.program, ANEW), sql`${derivation.through} is not null`);
     const [left] = await db.select({ scope: derivation.scope }).from(derivation).where(unfinished).limit(1);
@@ -30,9 +33,11 @@ export async function rebuildAll(url: string, tell: Rebuilt): Promise<number> {
       .leftJoin(derivation, eq(derivation.scope, scopes.id))
       .where(and(ne(scopes.id, SHARED), or(unfinished, isNull(derivation.scope))))
       .orderBy(scopes.id);
-    for (const { id, name } of todo) await whileLocked(pool, id, () => bringUp(db, id, PROGRAM, (state) => tell(name ?? id, state)));
+    for (const { id, name } of todo)
+      await whileLocked(pool, id, () => bringUp(db, id, PROGRAM, { tell: (state) => tell(name ?? id, state), ...threads }));
     return todo.length;
   } finally {
+    await endThreads();
     await pool.end();
   }
 }

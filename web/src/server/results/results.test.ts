@@ -15,6 +15,7 @@ import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
 import { type AskedResults, answerFor, keptAnswer } from './answer';
 import { bringUp, derivationOf, isUpToDate } from './bring-up';
+import { treesAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
 import { rebuildAll } from './rebuild';
 
@@ -81,7 +82,7 @@ describe('results on the server', () => {
     const touched = async (...records: readonly AnyRecord[]) => {
       await store(records);
       const told: string[] = [];
-      await bringUp(t.db, survey, PROGRAM, (_, list) => void told.push(...list));
+      await bringUp(t.db, survey, PROGRAM, { tell: (_, list) => void told.push(...list) });
       return told;
     };
     const tree = trees.at(-1) as AnyRecord & { kind: 'tree' };
@@ -136,15 +137,16 @@ describe('results on the server', () => {
     const options = PRESETS['forest-metric'].options;
     const many = manyTrees(1150, options);
     for (let i = 0; i < many.records.length; i += 1000) await push(t.db, [...many.records.slice(i, i + 1000)]);
-    const stops = bringUp(t.db, many.survey, PROGRAM, ({ done }) => {
+    const tell = ({ done }: { done: number }) => {
       if (done >= 1000) throw new Error('killed');
-    });
+    };
+    const stops = bringUp(t.db, many.survey, PROGRAM, { tell, atOnce: 500 });
     await expect(stops).rejects.toThrow('killed');
     const half = await derivationOf(t.db, many.survey);
     expect(half).toMatchObject({ done: 1000, trees: 1150 });
     expect(half?.through).not.toBeNull();
     const told: string[] = [];
-    await bringUp(t.db, many.survey, PROGRAM, (_, trees) => void told.push(...trees));
+    await bringUp(t.db, many.survey, PROGRAM, { tell: (_, trees) => void told.push(...trees) });
     expect(told).toHaveLength(150);
     expect(await derivationOf(t.db, many.survey)).toMatchObject({ done: 1150, through: null });
     const before = await keptRowsOf(t.db, many.survey);
@@ -152,6 +154,34 @@ describe('results on the server', () => {
     expect(await rebuildAll(t.url, (name) => void names.push(name))).toBeGreaterThan(0);
     expect(names.length).toBeGreaterThan(1);
     expect(await keptRowsOf(t.db, many.survey)).toEqual(before);
+  });
+
+  it('are worked out part by part, each tree once; what comes out the same is not written again', async () => {
+    const many = manyTrees(120, PRESETS['forest-metric'].options);
+    await store(many.records);
+    await bringUp(t.db, many.survey, PROGRAM, { atOnce: 50 });
+    const trees = (await keptRowsOf(t.db, many.survey)).map((r) => r.id);
+    expect(trees).toHaveLength(120);
+    for (const [most, records] of [
+      [7, 1e6],
+      [1000, 60],
+      [1000, 1],
+    ] as const) {
+      const got: string[] = [];
+      for (let after = '00000000-0000-0000-0000-000000000000'; ; ) {
+        const part = await treesAfter(t.db, many.survey, after, most, records);
+        if (part.length === 0) break;
+        expect(part.length).toBeLessThanOrEqual(records === 1 ? 1 : most);
+        got.push(...part);
+        after = part.at(-1) as string;
+      }
+      expect(got).toEqual(trees);
+    }
+    const versions = async () => (await t.pool.query('select tree, xmin::text from derived.tree_result order by tree')).rows;
+    const before = await versions();
+    await bringUp(t.db, many.survey, 'another program');
+    expect(await versions()).toEqual(before);
+    expect(await isUpToDate(t.db, many.survey, 'another program')).toBe(true);
   });
 
   it('of a survey that is not there are none', async () => {

@@ -93,7 +93,8 @@ export function deriveSoon(scopes: readonly string[]): void {
     waiting.add(scope);
     setTimeout(() => {
       waiting.delete(scope);
-      work({ scope }).catch((e: Error) => console.error(`results of ${scope} were not brought up: ${e.message}`));
+      // a statement's own message has all its values in it
+      work({ scope }).catch((e: Error) => console.error(`results of ${scope} were not brought up: ${e.message.slice(0, 300)}`));
     }, AFTER_PUSH_MS).unref();
   }
 }

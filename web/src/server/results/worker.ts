@@ -3,6 +3,7 @@ import { type AskedResults, answerFor, holdOn, keptAnswer } from './answer';
 import { bringUp, type Derivation, derivationOf } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
+import { inThreads } from './threads';
 
 /** What a worker thread is asked: to bring a survey's results up, and then, maybe, for its figures. */
 export interface ResultsTask {
@@ -27,8 +28,11 @@ export default async function results({ scope, asked }: ResultsTask): Promise<Re
   return whileLocked(pool, scope, async () => {
     const before = await derivationOf(db, scope);
     const worked: string[] = [];
-    const state = await bringUp(db, scope, PROGRAM, (_, trees) => {
-      for (const tree of trees) worked.push(tree);
+    const state = await bringUp(db, scope, PROGRAM, {
+      tell: (_, trees) => {
+        for (const tree of trees) worked.push(tree);
+      },
+      ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(process.env.ARBOLITO_WORKERS) } : {}),
     });
     if (state) await holdOn(db, state, before, worked);
     if (!state || !asked) return { state, answer: null };
