@@ -54,14 +54,17 @@ export function asCalled(called: Called | null | undefined, inForce: readonly Re
   if (!called) return NOTHING_CALLED;
   // what stands for several can't be one that was measured: what was called of them all holds
   const count = countOf(called);
-  const replaced = new Set(count > 1 ? [] : inForce.map(replacedBy));
-  const all: readonly (readonly [CalledQuantity, Reading | null])[] = [
-    ['diameter', diameterOf(called)],
-    ['height', heightOf(called)],
-    ['logs', called.logs == null ? null : { kind: 'logs', value: called.logs }],
-  ];
-  const held = all.flatMap(([q, reading]) => (reading === null || replaced.has(q) ? [] : [[q, reading] as const]));
-  return { quantities: held.map(([q]) => q), readings: held.map(([, r]) => r), count };
+  const readings: Reading[] = [];
+  const quantities: CalledQuantity[] = [];
+  const hold = (quantity: CalledQuantity, reading: Reading | null) => {
+    if (reading === null || (count === 1 && inForce.some((r) => replacedBy(r) === quantity))) return;
+    readings.push(reading);
+    quantities.push(quantity);
+  };
+  hold('diameter', diameterOf(called));
+  hold('height', heightOf(called));
+  hold('logs', called.logs == null ? null : { kind: 'logs', value: called.logs });
+  return { readings, quantities, count };
 }
 
 /** What a tree is derived from: what was called and still holds, and what was read. Of several alike none is the one that was read. */

@@ -1,5 +1,6 @@
 import { checkTree, DomainError, type Finding, type ProtocolOptions, type TreeResult } from '@arbolito/core';
 import { type Before, inputOf, NOTHING_BEFORE, type TreeInput, tryResult, visitBefore } from './derive';
+import { shortOf } from './row-from';
 import type { BookTree } from './tree';
 
 /** What checks look at beside the readings and their result. */
@@ -38,16 +39,14 @@ export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome 
  */
 function calledOutcome(input: TreeInput): Outcome {
   const { protocol, readings, species, eyeHeight } = input;
-  const known = CALLED.get(protocol) ?? new Map<string, Outcome>();
-  CALLED.set(protocol, known);
-  const said = JSON.stringify([readings, species, eyeHeight ?? null]);
-  const before = known.get(said);
+  const said = `${shortOf(protocol)} ${JSON.stringify([readings, species, eyeHeight ?? null])}`;
+  const before = CALLED.get(said);
   if (before) return before;
   const outcome = outcomeOf(input);
-  if (known.size >= MOST_CALLED) known.clear();
-  known.set(said, outcome);
+  if (CALLED.size >= MOST_CALLED) CALLED.clear();
+  CALLED.set(said, outcome);
   return outcome;
 }
-const CALLED = new WeakMap<ProtocolOptions, Map<string, Outcome>>();
+const CALLED = new Map<string, Outcome>();
 /** A few megabytes at most: a tally has some hundred diameters and as many heights. */
 const MOST_CALLED = 4000;

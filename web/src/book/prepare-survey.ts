@@ -90,7 +90,7 @@ class Gathered {
   readonly counted: readonly StandRow[];
   private readonly trees: UnfilledTree[] = [];
   private readonly worth = new Map<WorthCode, string[]>();
-  private readonly labels = new Map<string, { plot: string; tree: string }>();
+  private readonly classes = new Map<number, number>();
   private readonly figures: ReadonlyMap<string, SpeciesFigures>;
   private readonly uncounted: Prepared['uncounted'][number][] = [];
   private readonly plotNames = new Map<string, string>();
@@ -126,13 +126,29 @@ class Gathered {
     return { plot, tree: row.tag };
   }
 
+  /** Few are asked for: they are looked for when the first is. */
+  private labelById(id: string): { plot: string; tree: string } {
+    this.byId ??= new Map(this.counted.map((r) => [r.id, r]));
+    const row = this.byId.get(id);
+    return row ? this.labelOf(row) : { plot: '', tree: id };
+  }
+  private byId: ReadonlyMap<string, StandRow> | null = null;
+
+  /** The class of a diameter: many trees have the same, as it is read in tenths. */
+  private classOf(dbh: number): number {
+    const known = this.classes.get(dbh);
+    if (known !== undefined) return known;
+    const { value: width, unit } = this.options.classWidth ?? USUAL_CLASSES[this.options.units];
+    const found = diameterClass(fromMetres(metres(dbh), unit), width, this.options.classNames ?? 'middle');
+    this.classes.set(dbh, found);
+    return found;
+  }
+
   take(row: StandRow, plot: number, weight: number): void {
     const { id, species, count, dbh, height, heightIsOld, basalArea, volume, boardFeet, product, grade, status, bad } = row;
-    this.labels.set(id, this.labelOf(row));
     if (bad) this.note('values-out', row);
     const figures = species === null ? undefined : this.figures.get(species);
     const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
-    const { value: width, unit } = this.options.classWidth ?? USUAL_CLASSES[this.options.units];
     this.trees.push({
       id,
       plot,
@@ -145,7 +161,7 @@ class Gathered {
       boardFeet,
       groups: {
         species,
-        class: dbh === null ? null : diameterClass(fromMetres(metres(dbh), unit), width, this.options.classNames ?? 'middle'),
+        class: dbh === null ? null : this.classOf(dbh),
         product,
         grade,
         status,
@@ -169,7 +185,7 @@ class Gathered {
       land,
       trees: this.trees,
       plotNames,
-      labels: this.labels,
+      label: (id) => this.labelById(id),
       breastHeight: this.options.breastHeight,
       uncounted: this.uncounted,
       worth: [...this.worth].map(([code, of]): Worth => ({ code, of })),

@@ -8,7 +8,7 @@ export interface Prepared {
   /** Names of plots by id: as people say them. */
   readonly plotNames: ReadonlyMap<string, string>;
   /** Plot and name of each tree, by id. */
-  readonly labels: ReadonlyMap<string, { readonly plot: string; readonly tree: string }>;
+  readonly label: (id: string) => { readonly plot: string; readonly tree: string };
   readonly breastHeight: number;
   /** Trees in no sum. */
   readonly uncounted: readonly {

@@ -53,7 +53,7 @@ export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: Filled
     'counted',
   ];
   const rows = trees.map((t: StandTree) => ({
-    ...prepared.labels.get(t.id),
+    ...prepared.label(t.id),
     species: t.groups.species,
     status: t.groups.status,
     product: t.groups.product,

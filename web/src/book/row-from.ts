@@ -4,7 +4,8 @@ import type { JudgedPlot } from './on-plot';
 import type { BookTree } from './tree';
 
 const protocolTexts = new WeakMap<ProtocolOptions, string>();
-function textOf(protocol: ProtocolOptions): string {
+/** A protocol's options, in short: the same for two that say the same. */
+export function shortOf(protocol: ProtocolOptions): string {
   const known = protocolTexts.get(protocol);
   if (known !== undefined) return known;
   const text = inShort(JSON.stringify(protocol));
@@ -34,5 +35,5 @@ export function fromOf(
     tree.confirmed,
     caller,
   ];
-  return `${program} ${textOf(protocol)} ${inShort(JSON.stringify(all))}`;
+  return `${program} ${shortOf(protocol)} ${inShort(JSON.stringify(all))}`;
 }

@@ -47,8 +47,8 @@ export const sayNote = (
 });
 
 /** What was found while the sample was made ready, and what the curves say. */
-export function worthKnowing({ worth, labels }: Prepared, { curves, byCurve, outside }: FilledTrees): readonly StandWord[] {
-  const named = (ids: readonly string[]) => ids.map((id) => nameOf(labels.get(id)));
+export function worthKnowing({ worth, label }: Prepared, { curves, byCurve, outside }: FilledTrees): readonly StandWord[] {
+  const named = (ids: readonly string[]) => ids.map((id) => sayTree(label(id)));
   const failed = curves.failed.map((f) => ({ code: 'curve-failed', what: f.reason, of: f.species === null ? [] : [f.species] }));
   const none = curves.together && !curves.together.ok ? [{ code: 'no-curve', what: curves.together.reason, of: [] }] : [];
   const given =
@@ -65,7 +65,6 @@ export function worthKnowing({ worth, labels }: Prepared, { curves, byCurve, out
       : [];
   return [...worth.map(({ code, of }) => ({ code, what: WORTH[code], of })), ...given, ...beyond, ...failed, ...none];
 }
-const nameOf = (label: { readonly plot: string; readonly tree: string } | undefined) => (label ? sayTree(label) : '');
 
 /** A tree as people say it: its plot and its tag, once where the tag begins with the plot anyway. */
 export const sayTree = ({ plot, tree }: { readonly plot: string; readonly tree: string }): string =>

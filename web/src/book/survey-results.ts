@@ -89,10 +89,7 @@ export function resultsOf(
   const prepared = preparedOf(book, { survey, options }, rows.map(standRow));
   const stand = standOf(prepared, asked);
   const { filled, result } = stand;
-  const label = (id: string) => {
-    const l = prepared.labels.get(id);
-    return l ? sayTree(l) : '';
-  };
+  const label = (id: string) => sayTree(prepared.label(id));
   const trees = prepared.trees.filter((t) => t.trusted && t.dbh !== null && t.height !== null && curveFor(filled.curves, t.species));
   const every = Math.ceil(trees.length / DOTS);
   const uncounted: Record<NotCounted, number> = { status: 0, 'too-thin': 0, out: 0 };

@@ -25,6 +25,14 @@ export interface NextHeight {
 
 const CM = 100;
 
+/** Trees of one diameter: the curve's slopes there, what of the sum hangs on them, t′C r and r′C r. */
+interface Thick {
+  readonly row: readonly number[];
+  perMetre: number;
+  shared: number;
+  own: number;
+}
+
 /**
  * Which tree to measure next: the one that makes the volume of all trees without a height surest. A measured tree sharpens
  * its curve and leaves the sum of those that the curve speaks for.
@@ -46,18 +54,31 @@ export function nextHeight(trees: readonly CurveTree[], curves: HeightCurves): N
   for (const [{ fit }, group] of groups) {
     const model = HEIGHT_MODELS[fit.model];
     const variance = fit.sigma ** 2;
-    const rows = group.map((t) => model.slopes(fit.parameters, t.dbh * CM));
-    const total = fit.parameters.map((_, a) => group.reduce((s, t, i) => s + t.perMetre * ((rows[i] as number[])[a] as number), 0));
-    const own = group.reduce((s, t) => s + t.perMetre ** 2, 0) * variance;
-    const before = quadratic(fit.covariance, total) + own;
-    all += before;
-    for (const [i, tree] of group.entries()) {
-      const row = rows[i] as number[];
-      const rest = total.map((v, a) => v - tree.perMetre * (row[a] as number));
-      const cross = bilinear(fit.covariance, rest, row);
-      const after =
-        quadratic(fit.covariance, rest) - cross ** 2 / (variance + quadratic(fit.covariance, row)) + own - tree.perMetre ** 2 * variance;
-      const gain = before - after;
+    // trees of one diameter bend the sum alike
+    const thick = new Map<number, Thick>();
+    let squares = 0;
+    for (const { dbh, perMetre } of group) {
+      const same = thick.get(dbh);
+      if (same) same.perMetre += perMetre;
+      else thick.set(dbh, { row: model.slopes(fit.parameters, dbh * CM), perMetre, shared: 0, own: 0 });
+      squares += perMetre ** 2;
+    }
+    const total = fit.parameters.map((_, a) => {
+      let sum = 0;
+      for (const { row, perMetre } of thick.values()) sum += perMetre * (row[a] as number);
+      return sum;
+    });
+    all += quadratic(fit.covariance, total) + squares * variance;
+    // of a tree with the row r that m metres³ a metre hang on, C the covariance and t the total: it leaves the sum, which is
+    // (t − m·r)′C(t − m·r) then, and as a row more it takes ((t − m·r)′C r)² ⁄ (σ² + r′C r) off that
+    for (const of of thick.values()) {
+      of.shared = bilinear(fit.covariance, total, of.row);
+      of.own = quadratic(fit.covariance, of.row);
+    }
+    for (const tree of group) {
+      const { shared, own } = thick.get(tree.dbh) as Thick;
+      const m = tree.perMetre;
+      const gain = 2 * m * shared - m ** 2 * own + (shared - m * own) ** 2 / (variance + own) + m ** 2 * variance;
       if (!best || gain > best.gain) best = { tree, gain };
     }
   }

@@ -63,7 +63,7 @@ class Gathering {
       land,
       trees: this.trees,
       plotNames,
-      labels: this.labels,
+      label: (id) => this.labels.get(id) ?? { plot: '', tree: id },
       breastHeight: reader.breastHeight,
       uncounted: this.uncounted,
       worth: [...this.worth].map(([code, of]): Worth => ({ code, of })),

@@ -56,7 +56,7 @@ export function standAnswer(stand: SurveyStand, system: UnitSystem, errors: read
   const grouped = (kind: 'species' | 'product' | 'grade' | 'status') =>
     result.by[kind].map((g) => ({ key: g.key === null ? null : String(g.key), figures: figures(g.figures) }));
   const height = (v: number | null) => (v === null ? null : v / units.length);
-  const labelled = (id: string) => prepared.labels.get(id) ?? { plot: '', tree: id };
+  const labelled = prepared.label;
   const aim = whole && aimOf(whole);
   return {
     per: result.per === 'list' ? 'list' : units.per,

@@ -181,7 +181,7 @@ function heightsAnswered({ trees, at }: HeightsData, asked: Asked, errors: Field
   const prepared = errors.none ? prepareList({ kind: 'every-tree', trees }, request, reader, errors) : null;
   if (!prepared) return null;
   const filled = fillHeights(prepared.trees, prepared.breastHeight);
-  const label = (id: string) => prepared.labels.get(id) ?? { plot: '', tree: id };
+  const { label } = prepared;
   // form factors say nothing of heights
   const notes = worthKnowing(
     { ...prepared, worth: prepared.worth.filter((w) => w.code !== 'form-factor' && w.code !== 'form-class') },

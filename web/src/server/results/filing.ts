@@ -80,8 +80,11 @@ async function insertFiled(db: Db, rows: readonly (typeof filed.$inferInsert)[])
     on conflict (record) do nothing`);
 }
 
-/** Records as they were sent, with commas between them: nobody looks at them on the way to where they are worked with. */
-const inOne = sql<string | null>`string_agg(${record.sent}, ',' order by ${record.seq})`;
+/**
+ * Records as they were sent, with commas between them: nobody looks at them on the way to where they are worked with, and a
+ * book is the same in whatever order they come.
+ */
+const inOne = sql<string | null>`string_agg(${record.sent}, ',')`;
 
 /** The records of a scope that belong to no tree, of what every survey shares all of them: the inside of a JSON list. */
 export async function groundOf(db: Db, scope: string): Promise<string> {
@@ -100,7 +103,7 @@ export async function recordsOf(db: Db, scope: string, trees: readonly string[])
     .select({ all: inOne })
     .from(filed)
     .innerJoin(record, eq(record.id, filed.record))
-    .where(and(eq(filed.scope, scope), inArray(filed.tree, [...trees])));
+    .where(and(eq(filed.scope, scope), sql`${filed.tree} = any(${`{${trees.join(',')}}`}::uuid[])`));
   return row?.all ?? '';
 }
 
