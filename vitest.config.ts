@@ -16,7 +16,9 @@ export default defineConfig({
     projects: [
       // pure functions leave nothing behind: their files share what they import
       { test: { ...shared, name: 'core', include: ['core/src/**/*.test.ts', 'demo/src/**/*.test.ts'], isolate: false } },
-      { test: { ...shared, name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
+      // what knows no page leaves nothing behind either; a server's test has a database of its own
+      { test: { ...shared, name: 'web', include: ['web/src/{book,contract,methods,server}/**/*.test.ts'], isolate: false } },
+      { test: { ...shared, name: 'page', include: ['web/src/{field,ui,views,workers}/**/*.test.{ts,tsx}'] } },
       // these build the application and start servers of it: one file after the other
       { test: { ...shared, name: 'scripts', include: ['scripts/**/*.test.mjs'], fileParallelism: false } },
     ],

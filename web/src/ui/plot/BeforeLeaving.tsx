@@ -19,8 +19,9 @@ export function lacksOf({ rows, record, ground }: PlotState): readonly Lack[] {
     of('without a species', (r) => r.species === null),
     of('not answered', (r) => r.unanswered.length > 0),
     of('to get a height', (r) => r.wantsHeight),
+    // several alike stand nowhere in particular
     ...(looks && record.body.counted == null
-      ? [of('whose distance is not told', (r) => r.onPlot.inclusion === null && r.onPlot.unsaid === null)]
+      ? [of('whose distance is not told', (r) => r.count === 1 && r.onPlot.inclusion === null && r.onPlot.unsaid === null)]
       : []),
   ].filter((l) => l.trees.length > 0);
 }

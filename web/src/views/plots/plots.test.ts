@@ -3,11 +3,14 @@ import { demoRecords } from '@arbolito/demo';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
+import { NOT_PLACED } from '../../book/on-plot';
 import { sheetOf } from '../../book/summary';
 import type { TreeRow } from '../../book/tree-row';
 import { treesHere } from '../../book/trees-here';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
+import type { PlotState } from '../../field/use-plot';
+import { lacksOf } from '../../ui/plot/BeforeLeaving';
 import { verdictOf } from '../../ui/plot/plot-words';
 import { parseArea, sayArea, typedArea } from './area-text';
 import { changedBy } from './changed-by';
@@ -61,6 +64,20 @@ describe('the next tree, as it is typed', () => {
       at: null,
       found: { ok: false, missing: { code: 'no-slope' } },
     }));
+});
+
+describe('what a plot still lacks', () => {
+  it('asks for a distance of each tree but of several alike, which stand nowhere in particular', () => {
+    const { records } = demoRecords() as unknown as { records: readonly AnyRecord[] };
+    const book = new Book(records);
+    const survey = book.all('survey').find((s) => s.body.name === 'Monte Umbrío')?.entity ?? '';
+    const row = sheetOf(book, survey)?.rows.find((r) => r.onPlot.inclusion !== null) as TreeRow;
+    const unplaced = { ...row, onPlot: NOT_PLACED };
+    const rows = [row, { ...unplaced, id: 'one' }, { ...unplaced, id: 'three', count: 3 }];
+    const plot = { rows, record: { body: { counted: null } }, ground: { rule: circle.rule } } as unknown as PlotState;
+    const lack = lacksOf(plot).find((l) => l.says.includes('distance'));
+    expect(lack?.trees.map((r) => r.id)).toEqual(['one']);
+  });
 });
 
 describe('in or out, in words', () => {
