@@ -12,6 +12,7 @@ import { speciesCodes } from './species-codes';
 import { cellOf, classesBetween, strokeClasses, strokesOf } from './strokes';
 import { sheetOf } from './summary';
 import { cruiseOf, cruiser, NOWHERE } from './test-cruise';
+import type { TreeRow } from './tree-row';
 import { treesHere } from './trees-here';
 
 const metric: ProtocolOptions = PRESETS['forest-metric'].options;
@@ -145,6 +146,44 @@ describe('a called tree', () => {
     expect(plotTotals(treesHere(all, [], new Set()), { kind: 'point', factor: 4, units: 'metric' }).perHectare).toBeCloseTo(4 * 14, 9);
     expect(plotTotals(treesHere(all, [], new Set()), null).perHectare).toBeNull();
   });
+
+  it('comes to the same whether or not another was called alike, under each protocol, and not once it is measured', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(metric, byClass),
+        fc.array(
+          fc.record({ species: fc.constantFrom('be', 'sp'), cm: fc.integer({ min: 8, max: 44 }), m: fc.integer({ min: 0, max: 30 }) }),
+          {
+            minLength: 2,
+            maxLength: 8,
+          },
+        ),
+        (options, list) => {
+          const lines = list.map(({ species, cm, m }) => `${species} ${cm}cm${m > 2 ? ` ${m}m` : ''}`);
+          const all = cruise(options, [...lines, ...lines]);
+          const together = all.rows()?.rows ?? [];
+          for (const [i, line] of lines.entries()) {
+            const own = (together[i] as TreeRow) ?? null;
+            const again = together[i + lines.length] as TreeRow;
+            const [alone] = cruise(options, [line]).rows()?.rows ?? [];
+            for (const row of [again, alone])
+              expect(row).toMatchObject({
+                dbh: own.dbh,
+                height: own.height,
+                volume: own.volume,
+                basalArea: own.basalArea,
+                product: own.product,
+              });
+            expect(again.findings).toEqual(own.findings);
+          }
+          const taped = all.read(all.trees[0] as RecordOf<'tree'>, { kind: 'diameter', tool: 'diameter-tape', value: 61, unit: 'cm' });
+          const measured = all.rows(taped)?.rows ?? [];
+          expect(measured[0]?.dbh).toBeCloseTo(0.61, 12);
+          expect(measured[lines.length]?.dbh).toBe(together[lines.length]?.dbh);
+        },
+      ),
+      { numRuns: 25 },
+    ));
 
   it('has a column for a species that no other thread has told of yet', () => {
     const { rows, species } = cruise(metric, ['be 16', 'be 20', 'sp 28']);

@@ -166,4 +166,37 @@ describe('the height worth measuring next', () => {
     expect(next?.after).toBeLessThan(next?.before ?? 0);
     expect(nextHeight([], curves)).toBeNull();
   });
+
+  it('is found among many of one diameter too, each with what hangs on it', () => {
+    const curves = heightCurves(stand(14, 31), 1.3);
+    const { fit } = own(stand(14, 31));
+    const model = HEIGHT_MODELS[fit.model];
+    const form = (u: readonly number[], v: readonly number[]) =>
+      u.reduce((s, a, i) => s + v.reduce((q, b, j) => q + a * b * (fit.covariance[i]?.[j] as number), 0), 0);
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 2, max: 8 }), fc.double({ min: 0.001, max: 0.5, noNaN: true })), {
+          minLength: 1,
+          maxLength: 30,
+        }),
+        (list) => {
+          const rest = list.map(([dm, perMetre], i) => ({ id: `t${i}`, species: 'pine', dbh: dm / 10, perMetre }));
+          // the sum's error with each tree measured, put together anew for each from all the others
+          const errors = rest.map((one) => {
+            const others = rest.filter((r) => r !== one);
+            const row = model.slopes(fit.parameters, one.dbh * 100);
+            const total = row.map((_, a) =>
+              others.reduce((s, r) => s + r.perMetre * (model.slopes(fit.parameters, r.dbh * 100)[a] as number), 0),
+            );
+            const taken = form(total, row) ** 2 / (fit.sigma ** 2 + form(row, row));
+            return form(total, total) - taken + others.reduce((s, r) => s + r.perMetre ** 2, 0) * fit.sigma ** 2;
+          });
+          const next = nextHeight(rest, curves);
+          const least = Math.sqrt(Math.max(0, Math.min(...errors)));
+          expect(next?.after).toBeCloseTo(least, 6);
+          expect(errors[rest.findIndex((r) => r.id === next?.id)]).toBeCloseTo(Math.min(...errors), 9);
+        },
+      ),
+    );
+  });
 });

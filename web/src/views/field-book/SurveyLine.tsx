@@ -8,7 +8,8 @@ import { Picture } from './Picture';
 const trees = (n: number) => `${n} ${n === 1 ? 'tree' : 'trees'}`;
 
 const OF = { volume: 'volume', basalArea: 'basal area', trees: 'trees' } as const;
-const percentOf = (share: number) => `${formatNumber(share * 100, share < 0.1 ? 1 : 0)} %`;
+/** With its sign on one line. */
+const percentOf = (share: number) => `${formatNumber(share * 100, share < 0.1 ? 1 : 0)}\u00a0%`;
 /** What the survey's goal still needs; nothing where none was set. */
 function towards({ error, needed, plots }: NonNullable<Page['precision']>): string | false {
   if (error === null || needed === null) return false;
