@@ -20,7 +20,7 @@ export default defineConfig({
       { test: { ...shared, name: 'web', include: ['web/src/{book,contract,methods,server}/**/*.test.ts'], isolate: false } },
       { test: { ...shared, name: 'page', include: ['web/src/{field,ui,views,workers}/**/*.test.{ts,tsx}'] } },
       // these build the application and start servers of it: one file after the other
-      { test: { ...shared, name: 'scripts', include: ['scripts/**/*.test.mjs'], fileParallelism: false } },
+      { test: { ...shared, name: 'scripts', include: ['scripts/**/*.test.mjs'], fileParallelism: false, testTimeout: 600_000 } },
     ],
   },
 });

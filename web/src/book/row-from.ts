@@ -13,7 +13,10 @@ export function shortOf(protocol: ProtocolOptions): string {
   return text;
 }
 
-/** Everything a row follows from, in short. */
+/**
+ * Everything a row follows from, in short.
+ * @param program that makes it; '' where that is said elsewhere
+ */
 export function fromOf(
   { record, visits, ...tree }: BookTree,
   species: string | null,
@@ -35,5 +38,5 @@ export function fromOf(
     tree.confirmed,
     caller,
   ];
-  return `${program} ${shortOf(protocol)} ${inShort(JSON.stringify(all))}`;
+  return `${program} ${shortOf(protocol)} ${inShort(JSON.stringify(all))}`.trimStart();
 }

@@ -32,7 +32,8 @@ export default function Kit() {
   useEffect(() => {
     if (state.loaded) void bookStore.openPaired();
   }, [state.loaded]);
-  if (!state.loaded) return <Frame tab="kit">Opening the book …</Frame>;
+  // on a new device the people come in a moment, and what somebody is about to press would move under the finger
+  if (!state.loaded || (!state.whole && state.reached === null)) return <Frame tab="kit">Opening the book …</Frame>;
   return (
     <Frame tab="kit">
       <div className="flex flex-wrap items-center justify-between gap-4">
