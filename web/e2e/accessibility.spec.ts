@@ -102,13 +102,16 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
   find: async (page) => {
     await page.goto('/kit');
-    await expect(page.getByText(/all kept|kept on this device/).first()).toBeAttached();
+    await expect(page.getByRole('button', { name: 'Add to the book' })).toBeVisible();
     await page.keyboard.press('Control+k');
     await page.keyboard.type('no such tree');
     await expect(page.getByText('Nothing has')).toBeVisible();
   },
   guide: guided,
-  kit: plain('/kit'),
+  kit: async (page) => {
+    await page.goto('/kit');
+    await expect(page.getByRole('button', { name: 'Add to the book' })).toBeVisible();
+  },
   protocols: plain('/protocols'),
   refused: async (page) => {
     await page.route('**/api/v1/sync', async (route) => {

@@ -33,7 +33,13 @@ export default function Kit() {
     if (state.loaded) void bookStore.openPaired();
   }, [state.loaded]);
   // on a new device the people come in a moment, and what somebody is about to press would move under the finger
-  if (!state.loaded || (!state.whole && state.reached === null)) return <Frame tab="kit">Opening the book …</Frame>;
+  if (!state.loaded || (!state.whole && state.reached === null))
+    return (
+      <Frame tab="kit">
+        <h1 className="text-page leading-tight font-bold">Kit</h1>
+        <p className="mt-4 text-soft">Opening the book …</p>
+      </Frame>
+    );
   return (
     <Frame tab="kit">
       <div className="flex flex-wrap items-center justify-between gap-4">
