@@ -1,5 +1,7 @@
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import compression from 'compression';
+import sirv from 'sirv';
 import { applyMigrations, ensureDatabase, loadDemo } from './database.mjs';
 import { makeDoor } from './door.mjs';
 import { ROOT, registerServer } from './install.mjs';
@@ -17,7 +19,7 @@ export async function startWeb(host, port) {
   process.env.ASTRO_NODE_AUTOSTART = 'disabled'; // we listen ourselves, after the migrations
   process.env.ARBOLITO_WORKERS = path.join(ROOT, 'web/dist/workers');
   const { handler } = await import(pathToFileURL(path.join(ROOT, 'web/dist/server/entry.mjs')).href);
-  const server = makeDoor(handler, host, port);
+  const server = makeDoor(lightened(handler), host, port);
   await new Promise((open, fail) => {
     server.once('error', fail);
     server.listen(port, host, open);
@@ -29,6 +31,22 @@ export async function startWeb(host, port) {
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       }),
+  };
+}
+
+/** What weighs a phone's network down goes compressed: files as the build has made them small, answers on their way. */
+function lightened(handler) {
+  const onTheWay = compression();
+  // what bears a hash in its name never changes
+  const files = sirv(path.join(ROOT, 'web/dist/client'), { brotli: true, immutable: true, maxAge: 31_536_000 });
+  return async (req, res) => {
+    onTheWay(req, res, () => {});
+    if (!req.url.startsWith('/_astro/')) return handler(req, res);
+    let unknown = false;
+    files(req, res, () => {
+      unknown = true;
+    });
+    if (unknown) await handler(req, res);
   };
 }
 

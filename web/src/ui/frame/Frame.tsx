@@ -1,4 +1,5 @@
-import { Menu, Search } from 'lucide-react';
+import Menu from 'lucide-react/dist/esm/icons/menu';
+import Search from 'lucide-react/dist/esm/icons/search';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react';
 import { navigate } from 'wouter/use-browser-location';
 import { KeptState } from '../KeptState';

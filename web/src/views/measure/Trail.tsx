@@ -1,5 +1,6 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
-import { Pencil, Search } from 'lucide-react';
+import Pencil from 'lucide-react/dist/esm/icons/pencil';
+import Search from 'lucide-react/dist/esm/icons/search';
 import { lazy, Suspense, useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
 import { EXTRAS } from '../../methods/steps';
