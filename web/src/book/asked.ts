@@ -21,8 +21,8 @@ const NOTHING_SAID: Said = { status: null, crownClass: null, damage: null, cutOr
 
 export function saidOf(tree: Tree): Said {
   const { status = null, crownClass = null, damage = null, cutOrLeave = null, cull = null, grade = null, own = null } = tree;
-  const said = { status, crownClass, damage, cutOrLeave, cull, grade, own };
-  return Object.values(said).every((v) => v === null) ? NOTHING_SAID : said;
+  const nothing = (status ?? crownClass ?? damage ?? cutOrLeave ?? cull ?? grade ?? own) === null;
+  return nothing ? NOTHING_SAID : { status, crownClass, damage, cutOrLeave, cull, grade, own };
 }
 
 /** A damage that is not there is said by leaving it out. */

@@ -81,6 +81,11 @@ export class Book {
     return this.inside.index.isStruck(id);
   }
 
+  /** Whether something that a record is part of is struck out, be the record here or not. */
+  isPartOfStruck(record: AnyRecord): boolean {
+    return this.inside.index.isPartOfStruck(record);
+  }
+
   /** Whether the versions of a thing contradict each other. */
   isContested(id: string): boolean {
     const entity = this.inside.things.entity(id);

@@ -39,7 +39,7 @@ export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome 
  */
 function calledOutcome(input: TreeInput): Outcome {
   const { protocol, readings, species, eyeHeight } = input;
-  const said = `${shortOf(protocol)} ${JSON.stringify([readings, species, eyeHeight ?? null])}`;
+  const said = `${shortOf(protocol)} ${shortOf(species)} ${eyeHeight ?? ''} ${JSON.stringify(readings)}`;
   const before = CALLED.get(said);
   if (before) return before;
   const outcome = outcomeOf(input);

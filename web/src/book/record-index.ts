@@ -10,6 +10,7 @@ export interface Entry extends Entity<AnyRecord> {
 }
 
 type Facts = Readonly<Record<string, KindFacts>>;
+type Parts = readonly (readonly [field: string, kind: string])[];
 
 /**
  * A set of records as the things they are versions of, kept up as records come: adding costs what is added, whatever is
@@ -26,6 +27,7 @@ export class RecordIndex {
   private readonly strikes = new Map<string, Set<string>>();
   private readonly strangers = new Map<string, AnyRecord>();
   private newer = 0;
+  private readonly partsBy = new Map<string, Parts>();
 
   constructor(private readonly facts: Facts = KINDS) {}
 
@@ -104,13 +106,17 @@ export class RecordIndex {
     if (this.strikes.size === 0) return false;
     if ((this.strikes.get(id)?.size ?? 0) > 0) return true;
     const entry = this.entries.get(id);
-    return (
-      entry !== undefined &&
-      Object.entries(this.partOf(entry)).some(([field, kind]) => {
-        const parent = named(entry, field);
-        return parent !== null && this.isOfKind(parent, kind) && this.isStruck(parent);
-      })
-    );
+    const said = entry && newestOf(entry);
+    return said !== undefined && this.isPartOfStruck(said);
+  }
+
+  /** Whether something that a record is part of is struck out, be the record here or not. */
+  isPartOfStruck(record: AnyRecord): boolean {
+    if (this.strikes.size === 0) return false;
+    return this.partOf(record.kind).some(([field, kind]) => {
+      const parent = named(record, field);
+      return parent !== null && this.isOfKind(parent, kind) && this.isStruck(parent);
+    });
   }
 
   /** Every version of a thing and of all that is part of it, with what takes any of them back or strikes it out now. */
@@ -136,15 +142,20 @@ export class RecordIndex {
   ancestor(id: string, kind: Kind): string | null {
     let entry = this.entries.get(id);
     while (entry && entry.kind !== kind) {
-      const [first] = Object.entries(this.partOf(entry));
-      const parent = first && named(entry, first[0]);
-      entry = parent && this.isOfKind(parent, first[1]) ? this.entries.get(parent) : undefined;
+      const parent = this.folder(entry);
+      entry = parent !== null && this.isOfKind(parent, this.partOf(entry.kind)[0]?.[1] ?? '') ? this.entries.get(parent) : undefined;
     }
     return entry?.id ?? null;
   }
 
-  private partOf(entry: Entry): Readonly<Record<string, string>> {
-    return this.facts[entry.kind]?.partOf ?? {};
+  /** Fields that name what things of a kind are part of, with the kinds of those. */
+  private partOf(kind: string): Parts {
+    let parts = this.partsBy.get(kind);
+    if (!parts) {
+      parts = Object.entries(this.facts[kind]?.partOf ?? {});
+      this.partsBy.set(kind, parts);
+    }
+    return parts;
   }
 
   /** What is no part by its kind is none: no way upward goes in a circle. */
@@ -155,8 +166,9 @@ export class RecordIndex {
 
   /** What a thing is filed under, whether that is here or not. */
   private folder(entry: Entry): string | null {
-    const [first] = Object.keys(this.partOf(entry));
-    return first === undefined ? null : named(entry, first);
+    const [first] = this.partOf(entry.kind);
+    const said = first && newestOf(entry);
+    return said ? named(said, first[0]) : null;
   }
 
   /** A record as it is written today; as it came where a newer program wrote it; null for a kind nobody here knows. */
@@ -219,10 +231,12 @@ export interface Change {
 
 const entityStruck = (r: AnyRecord) => (r as RecordOf<'strike-out'>).body.entity;
 
-/** What a field names, by the newest version in force, else by the newest there was. */
-function named(entry: Entry, field: string): string | null {
-  const body = (entry.heads.at(-1) ?? entry.history.at(-1))?.body as Readonly<Record<string, unknown>> | undefined;
-  const id = body?.[field];
+/** The newest version in force, else the newest there was. */
+const newestOf = ({ heads, history }: Entry): AnyRecord | undefined => heads[heads.length - 1] ?? history[history.length - 1];
+
+/** What a field of a version names. */
+function named({ body }: { readonly body?: object }, field: string): string | null {
+  const id = (body as Readonly<Record<string, unknown>> | undefined)?.[field];
   return typeof id === 'string' ? id : null;
 }
 

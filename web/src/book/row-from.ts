@@ -3,19 +3,20 @@ import { inShort } from './in-short';
 import type { JudgedPlot } from './on-plot';
 import type { BookTree } from './tree';
 
-const protocolTexts = new WeakMap<ProtocolOptions, string>();
-/** A protocol's options, in short: the same for two that say the same. */
-export function shortOf(protocol: ProtocolOptions): string {
-  const known = protocolTexts.get(protocol);
+const texts = new WeakMap<object, string>();
+/** What never changes, in short: the same for two that say the same. Of what many trees share it is looked at once. */
+export function shortOf(shared: object): string {
+  const known = texts.get(shared);
   if (known !== undefined) return known;
-  const text = inShort(JSON.stringify(protocol));
-  protocolTexts.set(protocol, text);
+  const text = inShort(JSON.stringify(shared));
+  texts.set(shared, text);
   return text;
 }
 
 /**
- * Everything a row follows from, in short.
+ * Everything a row follows from.
  * @param program that makes it; '' where that is said elsewhere
+ * @param short what makes a text short
  */
 export function fromOf(
   { record, visits, ...tree }: BookTree,
@@ -24,19 +25,21 @@ export function fromOf(
   protocol: ProtocolOptions,
   plot: JudgedPlot | null,
   caller: string | null,
+  short: (text: string) => string = inShort,
 ): string {
-  const read = visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]);
+  // most trees of a tally have nothing of what takes long to write down
+  const listed = (list: readonly unknown[]) => (list.length === 0 ? '' : JSON.stringify(list));
   const all = [
     // all that is said of the tree itself stands in one version, what was called of it too
     record.id,
-    plot?.from,
-    species,
-    tree.species,
-    read,
+    plot?.from ?? '',
+    shortOf(tree.species),
     tree.contested.length,
-    tree.readings.at(-1)?.id,
-    tree.confirmed,
-    caller,
-  ];
-  return `${program} ${shortOf(protocol)} ${inShort(JSON.stringify(all))}`.trimStart();
+    tree.readings.at(-1)?.id ?? '',
+    caller ?? '',
+    listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight])),
+    listed(tree.confirmed),
+    species ?? '',
+  ].join('\n');
+  return `${program} ${shortOf(protocol)} ${short(all)}`.trimStart();
 }

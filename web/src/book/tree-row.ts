@@ -111,7 +111,12 @@ export type KnownRows = ReadonlyMap<string, TreeRow>;
 export interface RowsUnder {
   readonly protocol: ProtocolOptions;
   /** Rows from before, and the program that made them and makes these now: where they are to be put by. */
-  readonly known?: { readonly rows: KnownRows; readonly program: string };
+  readonly known?: {
+    readonly rows: KnownRows;
+    readonly program: string;
+    /** What makes the text that a row follows from short, where that is not to be done as usual. */
+    readonly short?: (text: string) => string;
+  };
 }
 
 /** The rows of a survey's trees that are in the book, each for itself, by id. */
@@ -137,34 +142,51 @@ export function rowsOfTrees(book: Book, survey: string, trees: readonly string[]
 }
 
 /** The row of a tree that is called and not kept yet: nothing is read of it. */
-export function rowOfCalled(
+export const rowOfCalled = (
   record: RecordOf<'tree'>,
   species: RecordOf<'species'> | null,
   protocol: ProtocolOptions,
   plot: JudgedPlot | null,
-): TreeRow {
-  const called = asCalled(record.body.called, []);
-  const nothing = { stems: [], visits: [], readings: [], eyeHeight: null, inForce: [], contested: [], confirmed: [] };
-  const tree = { id: record.entity, record, species: species?.body.figures ?? {}, called, ...nothing };
-  return worked(tree, species?.body.name ?? null, protocol, plot);
+): TreeRow => worked(aloneTree(record, species), species?.body.name ?? null, protocol, plot);
+
+/**
+ * The rows of trees of which there is one record and nothing else, without their being in the book: what `rowsOf` says of
+ * them when they are. Most trees of a tally are such.
+ */
+export function rowsOfAlone(book: Book, survey: string, records: readonly RecordOf<'tree'>[], under: RowsUnder): readonly TreeRow[] {
+  const plots = new PlotsOf(book, survey);
+  return records.map((record) => {
+    const species = book.find('species', record.body.species);
+    if (book.isPartOfStruck(record)) return emptyRow(record, { struck: true, species: species?.body.name ?? null });
+    return rowOfTree(aloneTree(record, species), species?.body.name ?? null, under, plots.of(record.body.plot ?? null));
+  });
 }
 
-function rowOf(book: Book, record: RecordOf<'tree'>, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
+function aloneTree(record: RecordOf<'tree'>, species: RecordOf<'species'> | null): BookTree {
+  const called = asCalled(record.body.called, []);
+  const nothing = { stems: [], visits: [], readings: [], eyeHeight: null, inForce: [], contested: [], confirmed: [] };
+  return { id: record.entity, record, species: species?.body.figures ?? {}, called, ...nothing };
+}
+
+function rowOf(book: Book, record: RecordOf<'tree'>, under: RowsUnder, plot: JudgedPlot | null): TreeRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
   if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
-  const species = book.find('species', record.body.species)?.body.name ?? null;
-  const from = known ? fromOf(tree, species, known.program, protocol, plot, callerOf(tree)) : '';
+  return rowOfTree(tree, book.find('species', record.body.species)?.body.name ?? null, under, plot);
+}
+
+function rowOfTree(tree: BookTree, species: string | null, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
+  const from = known ? fromOf(tree, species, known.program, protocol, plot, callerOf(tree), known.short) : '';
   const before = known?.rows.get(tree.id);
   return from !== '' && before?.from === from
     ? { ...before, among: NOTHING, wantsHeight: false }
-    : { ...worked(tree, species, protocol, plot), from };
+    : worked(tree, species, protocol, plot, from);
 }
 const NOTHING: readonly Finding[] = [];
 
 const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
 
-function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions, plot: JudgedPlot | null): TreeRow {
+function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions, plot: JudgedPlot | null, from = ''): TreeRow {
   const outcome = treeOutcome(tree, protocol);
   const result = outcome.ok ? outcome.result : undefined;
   const findings = outcome.ok ? outcome.findings : NOTHING;
@@ -178,7 +200,8 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
   const judged = { out: isOut(stands), underRule: stands.unsaid?.code === 'too-thin' };
   const [wrong] = wrongAnswers(said, protocol);
   return {
-    ...emptyRow(tree.record, { species }),
+    ...blank(tree.record),
+    species,
     dbh: or(result?.dbh, (d) => d.value),
     called: tree.called.quantities,
     product: productOf(thickest, protocol.products, tree.record.body.product ?? null),
@@ -204,6 +227,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     on: tree.visits.at(-1)?.on ?? null,
     // a single figure may well be another tree's too
     read: read.length < 3 ? '' : inShort(JSON.stringify(read)),
+    from,
   };
 }
 /** Of several alike one was measured, and nobody said which. */
@@ -247,12 +271,14 @@ function earlierHeight(tree: BookTree, protocol: ProtocolOptions, basalArea: num
 
 /** The thickest stem, metres: it says what the tree is grown for. */
 const largestOf = (result: TreeResult | undefined): number =>
-  Math.max(0, ...(result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [s.dbh.value.value] : [])));
+  (result?.stems ?? []).reduce((most, { dbh }) => (dbh.ok && dbh.value.value > most ? dbh.value.value : most), 0);
 
 const NONE_CALLED: readonly CalledQuantity[] = [];
 
-/** A row of which nothing is worked out. */
-const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({
+/** A row of which nothing is worked out, with what is known all the same. */
+const emptyRow = (record: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({ ...blank(record), ...known });
+
+const blank = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
   id: entity,
   tag: body.tag,
   plot: body.plot ?? null,
@@ -287,5 +313,4 @@ const emptyRow = ({ entity, body }: RecordOf<'tree'>, known: Partial<TreeRow>): 
   on: null,
   read: '',
   from: '',
-  ...known,
 });

@@ -27,24 +27,25 @@ const keyOf = (asked: AskedResults): string => JSON.stringify([asked.confidence,
 /** The rows of the survey that was asked for last: the next plot changes a few of them. */
 let held: { readonly scope: string; readonly at: string; readonly rows: Map<string, StandRow> } | null = null;
 /** So many rows are held: more are read each time. */
-const MOST_HELD = 200_000;
-
-/** More trees than this are read anew together. */
-const FEW = 5000;
+export const MOST_HELD = 200_000;
 
 /**
- * Brings held rows up to a derivation: those of some trees are read again, or all are let go.
+ * Brings held rows up to a derivation.
  * @param before how it stood; null where it was not derived
- * @param trees that were worked out since
+ * @param worked rows that were worked out since, by tree: all of them, some, or none where they were too many to hold
  */
-export async function holdOn(db: Db, state: Derivation, before: Derivation | null, trees: readonly string[]): Promise<void> {
+export function holdOn(state: Derivation, before: Derivation | null, worked: Map<string, StandRow> | null): void {
+  if (worked !== null && worked.size === state.trees) {
+    held = { scope: state.scope, at: stamp(state), rows: worked };
+    return;
+  }
   if (held?.scope !== state.scope) return;
   const { rows, at } = held;
-  if (before === null || at !== stamp(before) || trees.length > FEW) {
+  if (worked === null || before === null || at !== stamp(before)) {
     held = null;
     return;
   }
-  if (trees.length > 0) for (const row of await keptRowsOf(db, state.scope, trees)) rows.set(row.id, row);
+  for (const [id, row] of worked) rows.set(id, row);
   held = { scope: state.scope, at: stamp(state), rows };
 }
 const stamp = ({ seq, shared, program }: Derivation): string => `${seq} ${shared} ${program}`;

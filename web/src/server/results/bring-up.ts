@@ -3,8 +3,8 @@ import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { countTreesOf, type Filed, fileRecords, groundOf, listed, pairedTrees, recordsOf, treesAfter } from './filing';
-import { countRows, keepRows, onPlots } from './kept-rows';
+import { type Counted, countTreesOf, type Filed, fileRecords, groundOf, listed, pairedTrees, recordsOf, treesAfter } from './filing';
+import { countRows, type Kept, type KeptRow, keepRows, keptOf, onPlots, type Which } from './kept-rows';
 import { type WorkOut, workOutPart } from './part';
 
 /** So many records are worked with at once: a survey of much-measured trees goes in smaller parts. */
@@ -13,8 +13,8 @@ const RECORDS_AT_ONCE = 40_000;
 const AHEAD = 3;
 
 export type Derivation = typeof derivation.$inferSelect;
-/** Told after each part, with the trees that were worked out. */
-export type Progress = (state: Derivation, trees: readonly string[]) => void;
+/** Told after each part, with the rows that were worked out. */
+export type Progress = (state: Derivation, rows: readonly KeptRow[]) => void;
 /** How it is done. */
 interface Doing {
   readonly tell: Progress;
@@ -68,7 +68,7 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
   };
   const same = before !== null && before.program === program && !(await sharedMatters(db, before.shared, state.shared));
   const touched = same ? await touchedBy(db, scope, news) : null;
-  if (touched !== null && touched.length > 0) await someTrees(db, scope, touched, how);
+  if (touched !== null && touched.length > 0) await someTrees(db, state, touched, how);
   // a pass over all of them that was interrupted goes on where it was, with what came meanwhile worked out above
   if (touched === null || (before?.through ?? null) !== null)
     return everyTree(
@@ -81,7 +81,7 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
   const trees = touched.length > 0 ? await countRows(db, scope) : state.trees;
   const done = { ...state, trees, done: trees, through: null };
   await keep(db, done);
-  how.tell(done, touched);
+  how.tell(done, []);
   return done;
 }
 
@@ -131,8 +131,7 @@ async function touchedBy(db: Db, scope: string, news: readonly Filed[]): Promise
  */
 async function everyTree(db: Db, state: Derivation, from: string, done: number, { tell, workOut, atOnce }: Doing): Promise<Derivation> {
   const { scope } = state;
-  const trees = await countTreesOf(db, scope);
-  const ground = await groundFor(db, scope);
+  const [trees, ground] = await Promise.all([countTreesOf(db, scope), groundFor(db, scope)]);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
   let after: string | undefined = from;
@@ -141,15 +140,16 @@ async function everyTree(db: Db, state: Derivation, from: string, done: number, 
   for (;;) {
     while (after !== undefined && ahead.length < AHEAD) {
       const part = await treesAfter(db, scope, after, atOnce, RECORDS_AT_ONCE);
-      after = part.at(-1);
-      if (after !== undefined) ahead.push(await begin(db, scope, part, ground, workOut));
+      const to = part.at(-1)?.tree;
+      if (to !== undefined) ahead.push(begin(db, scope, part, { after, to }, ground, workOut));
+      after = to;
     }
     const next = ahead.shift();
     if (!next) break;
     const rows = await next.rows;
     await written;
-    now = { ...now, through: next.part.at(-1) ?? null, done: now.done + next.part.length };
-    written = writePart(db, now, rows, () => tell(now, next.part));
+    now = { ...now, through: next.part.at(-1)?.tree ?? null, done: now.done + next.part.length };
+    written = writePart(db, now, rows, await next.kept, tell);
     written.catch(() => {});
   }
   await written;
@@ -161,10 +161,10 @@ async function everyTree(db: Db, state: Derivation, from: string, done: number, 
 /** Before the first tree. */
 const NONE = '00000000-0000-0000-0000-000000000000';
 
-async function writePart(db: Db, state: Derivation, rows: string, then: () => void): Promise<void> {
-  await keepRows(db, rows);
+async function writePart(db: Db, state: Derivation, rows: readonly KeptRow[], kept: Kept, tell: Progress): Promise<void> {
+  await keepRows(db, state.scope, rows, kept);
   await keep(db, state);
-  then();
+  tell(state, rows);
 }
 
 async function keep(db: Db, state: Derivation): Promise<void> {
@@ -174,31 +174,42 @@ async function keep(db: Db, state: Derivation): Promise<void> {
 /** What every tree of a survey leans on, as it was sent. */
 interface Ground {
   readonly records: readonly string[];
-  readonly paired: ReadonlySet<string>;
+  readonly paired: readonly string[];
 }
 async function groundFor(db: Db, scope: string): Promise<Ground> {
   const paired = await pairedTrees(db, scope);
-  const records = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, paired)]);
-  return { records, paired: new Set(paired) };
+  const records = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, { trees: paired })]);
+  return { records, paired };
 }
 
-/** A part that is being worked out. */
+/** A part that is being worked out, and what is there of it. */
 interface Working {
-  readonly part: readonly string[];
-  readonly rows: Promise<string>;
+  readonly part: readonly Counted[];
+  readonly rows: Promise<readonly KeptRow[]>;
+  readonly kept: Promise<Kept>;
 }
-async function begin(db: Db, scope: string, part: readonly string[], ground: Ground, workOut: WorkOut): Promise<Working> {
-  const own = part.filter((t) => !ground.paired.has(t));
-  const rows = workOut({ scope, trees: part, records: listed(...ground.records, await recordsOf(db, scope, own)) });
-  // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
-  rows.catch(() => {});
-  return { part, rows };
+function begin(db: Db, scope: string, part: readonly Counted[], which: Which, ground: Ground, workOut: WorkOut): Working {
+  const trees = part.map((t) => t.tree);
+  const alone = part.flatMap(({ tree, records }) => (records === 1 ? [tree] : []));
+  const rows = recordsOf(db, scope, which, ground.paired)
+    .then((own) => workOut({ scope, trees, alone, records: listed(...ground.records, own) }))
+    .then((text) => JSON.parse(text) as readonly KeptRow[]);
+  const kept = keptOf(db, scope, which);
+  // whoever waits for them hears of their failure; one that nobody waits for any more may fail in silence
+  for (const promised of [rows, kept]) promised.catch(() => {});
+  return { part, rows, kept };
 }
 
-async function someTrees(db: Db, scope: string, trees: readonly string[], { workOut, atOnce }: Doing): Promise<void> {
+async function someTrees(db: Db, state: Derivation, trees: readonly string[], { tell, workOut, atOnce }: Doing): Promise<void> {
+  const { scope } = state;
   const ground = await groundFor(db, scope);
   for (let i = 0; i < trees.length; i += atOnce) {
-    const { rows } = await begin(db, scope, trees.slice(i, i + atOnce), ground, workOut);
-    await keepRows(db, await rows);
+    const some = trees.slice(i, i + atOnce);
+    // not worth counting what there is of each
+    const part = some.map((tree) => ({ tree, records: Number.POSITIVE_INFINITY }));
+    const { rows, kept } = begin(db, scope, part, { trees: some }, ground, workOut);
+    const made = await rows;
+    await keepRows(db, scope, made, await kept);
+    tell(state, made);
   }
 }

@@ -1,9 +1,10 @@
-import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, notInArray, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { filed, record } from '../schema/index';
+import { among, type Which } from './kept-rows';
 
 /** So many records are looked at at once. */
 const AT_ONCE = 5000;
@@ -96,39 +97,44 @@ export async function groundOf(db: Db, scope: string): Promise<string> {
   return row?.all ?? '';
 }
 
-/** The records of some trees: the inside of a JSON list. */
-export async function recordsOf(db: Db, scope: string, trees: readonly string[]): Promise<string> {
-  if (trees.length === 0) return '';
+/**
+ * The records of some trees: the inside of a JSON list.
+ * @param but trees of which none are wanted
+ */
+export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<string> {
+  if ('trees' in which && which.trees.length === 0) return '';
   const [row] = await db
     .select({ all: inOne })
     .from(filed)
     .innerJoin(record, eq(record.id, filed.record))
-    .where(and(eq(filed.scope, scope), sql`${filed.tree} = any(${`{${trees.join(',')}}`}::uuid[])`));
+    .where(and(eq(filed.scope, scope), among(filed.tree, which), but.length > 0 ? notInArray(filed.tree, [...but]) : undefined));
   return row?.all ?? '';
 }
 
 /** What several such texts list, in that order. */
 export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
+/** A tree with how many records it has. */
+export interface Counted {
+  readonly tree: string;
+  readonly records: number;
+}
+
 /**
  * The trees of a survey after one of them, in the order of their ids.
  * @param most trees
  * @param records that these have together at most; the first may have more
  */
-export async function treesAfter(db: Db, scope: string, after: string, most: number, records: number): Promise<readonly string[]> {
-  const rows = await db
-    .select({ tree: filed.tree, n: count() })
-    .from(filed)
-    .where(and(eq(filed.scope, scope), gt(filed.tree, after)))
-    .groupBy(filed.tree)
-    .orderBy(asc(filed.tree))
-    .limit(most);
-  const trees: string[] = [];
+export async function treesAfter(db: Db, scope: string, after: string, most: number, records: number): Promise<readonly Counted[]> {
+  const { rows } = await db.execute<{ tree: string; n: number }>(sql`
+    select tree, count(*)::int as n from derived.filed where scope = ${scope} and tree > ${after}::uuid
+    group by tree order by tree limit ${most}`);
+  const trees: Counted[] = [];
   let sum = 0;
   for (const { tree, n } of rows) {
     sum += n;
-    if (tree === null || (trees.length > 0 && sum > records)) break;
-    trees.push(tree);
+    if (trees.length > 0 && sum > records) break;
+    trees.push({ tree, records: n });
   }
   return trees;
 }

@@ -1,33 +1,56 @@
-import { count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { count, eq, getTableColumns, inArray, type SQLWrapper, sql } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
 import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
 import { treeResult } from '../schema/index';
 
-const COLUMNS = Object.keys(getTableColumns(treeResult)).map(toSnakeCase);
-const of = (table: string) => COLUMNS.map((c) => `${table}.${c}`).join(', ');
-const SET = COLUMNS.map((c) => `${c} = excluded.${c}`).join(', ');
+/** A tree's result with what it follows from and comes to, in short. */
+export interface KeptRow extends StandRow {
+  readonly hash: string;
+}
+
+/** Columns by what a row calls them: its tree is what it is of. */
+const COLUMN = Object.entries(getTableColumns(treeResult)).flatMap(([key]): [keyof KeptRow, string][] =>
+  key === 'scope' ? [] : [[(key === 'tree' ? 'id' : key) as keyof KeptRow, toSnakeCase(key)]],
+);
+const READ = COLUMN.flatMap(([key, column]) => (key === 'hash' ? [] : `${column} as "${key}"`)).join(', ');
+const SET = COLUMN.map(([, column]) => `${column} = excluded.${column}`).join(', ');
+
+/** What is kept of trees, in short, by tree. */
+export type Kept = ReadonlyMap<string, string>;
 
 /**
  * Writes results over those that were there; of those that are the same nothing is written.
- * @param rows a JSON list, by the names of the columns
+ * @param kept what is there of these trees
  */
-export async function keepRows(db: Db, rows: string): Promise<void> {
+export async function keepRows(db: Db, scope: string, rows: readonly KeptRow[], kept: Kept): Promise<void> {
+  const other = rows.filter((r) => kept.get(r.id) !== r.hash);
+  if (other.length === 0) return;
+  const named = JSON.stringify(other.map((r) => ({ scope, ...Object.fromEntries(COLUMN.map(([key, column]) => [column, r[key]])) })));
   await db.execute(sql`
-    insert into derived.tree_result select * from jsonb_populate_recordset(null::derived.tree_result, ${rows}::jsonb)
-    on conflict (tree) do update set ${sql.raw(SET)} where (${sql.raw(of('tree_result'))}) is distinct from (${sql.raw(of('excluded'))})`);
+    insert into derived.tree_result select * from jsonb_populate_recordset(null::derived.tree_result, ${named}::jsonb)
+    on conflict (tree) do update set scope = excluded.scope, ${sql.raw(SET)}`);
 }
 
-/** As a row is named: its tree is what it is of. */
-const NAMED = Object.keys(getTableColumns(treeResult))
-  .filter((key) => key !== 'scope' && key !== 'hash')
-  .map((key) => `${toSnakeCase(key)} as "${key === 'tree' ? 'id' : key}"`)
-  .join(', ');
+/** What is kept of some trees of a survey. Of many, so nothing looks at each on the way. */
+export async function keptOf(db: Db, scope: string, which: Which): Promise<Kept> {
+  const { rows } = await db.execute<{ tree: string; hash: string }>(
+    sql`select tree, hash from derived.tree_result where scope = ${scope} and ${among(sql`tree`, which)}`,
+  );
+  return new Map(rows.map((r) => [r.tree, r.hash]));
+}
 
-/** A survey's results, by id; of some trees only, where they are named. Of a hundred thousand, so nothing looks at each on the way. */
-export async function keptRowsOf(db: Db, scope: string, trees?: readonly string[]): Promise<readonly StandRow[]> {
-  const which = trees ? sql`tree = any(${`{${trees.join(',')}}`}::uuid[])` : sql`scope = ${scope}`;
-  const { rows } = await db.execute(sql`select ${sql.raw(NAMED)} from derived.tree_result where ${which} order by tree`);
+/** Some trees of a survey: by their ids, or all after one as far as another. */
+export type Which = { readonly trees: readonly string[] } | { readonly after: string; readonly to: string };
+/** What picks them by a column that holds their ids. */
+export const among = (tree: SQLWrapper, which: Which) =>
+  'trees' in which
+    ? sql`${tree} = any(${`{${which.trees.join(',')}}`}::uuid[])`
+    : sql`${tree} > ${which.after}::uuid and ${tree} <= ${which.to}::uuid`;
+
+/** A survey's results, by id. Of a hundred thousand, so nothing looks at each on the way. */
+export async function keptRowsOf(db: Db, scope: string): Promise<readonly StandRow[]> {
+  const { rows } = await db.execute(sql`select ${sql.raw(READ)} from derived.tree_result where scope = ${scope} order by tree`);
   return rows as unknown as readonly StandRow[];
 }
 

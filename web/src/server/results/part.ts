@@ -1,12 +1,17 @@
+import { createHash } from 'node:crypto';
 import { Book } from '../../book/book';
-import { type StandRow, standRow } from '../../book/stand-row';
-import { rowsOf } from '../../book/tree-row';
-import type { AnyRecord } from '../../contract/envelope';
+import { standRow } from '../../book/stand-row';
+import { rowsOf, rowsOfAlone, type TreeRow } from '../../book/tree-row';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { KINDS } from '../../contract/kinds/index';
+import type { KeptRow } from './kept-rows';
 
 /** Some trees of a survey that are worked out together. */
 export interface Part {
   readonly scope: string;
   readonly trees: readonly string[];
+  /** Those of them of which there is their own record and nothing else. */
+  readonly alone: readonly string[];
   /** A JSON list: their records, those of trees that judge tools, and what belongs to no tree. */
   readonly records: string;
 }
@@ -16,41 +21,35 @@ export type WorkOut = (part: Part) => Promise<string>;
 
 /**
  * The results of some trees.
- * @returns a JSON list of rows as the database names their columns; an empty one where the survey's protocol is missing
+ * @returns a JSON list of rows as they are kept; an empty one where the survey's protocol is missing
  */
-export function workOutPart({ scope, trees, records }: Part): string {
-  const book = new Book(JSON.parse(records) as readonly AnyRecord[]);
+export function workOutPart({ scope, trees, alone, records }: Part): string {
+  const all = JSON.parse(records) as readonly AnyRecord[];
+  const single = new Set(alone);
+  const [called, others] = [[] as RecordOf<'tree'>[], [] as AnyRecord[]];
+  for (const r of all)
+    if (r.kind === 'tree' && single.has(r.id) && r.schema === KINDS.tree.schema) called.push(r);
+    else others.push(r);
+  const book = new Book(others);
   const protocol = book.protocolOf(book.find('survey', scope));
   if (!protocol) return '[]';
   const wanted = new Set(trees);
   // which program made them is said once of the whole survey
-  const rows = rowsOf(book, scope, { protocol: protocol.options, known: { rows: new Map(), program: '' } });
-  return JSON.stringify(rows.filter((r) => wanted.has(r.id)).map((r) => named(scope, standRow(r), r.from)));
+  const under = { protocol: protocol.options, known: { rows: new Map(), program: '', short: (text: string) => text } };
+  const rows = [...rowsOf(book, scope, under).filter((r) => wanted.has(r.id)), ...rowsOfAlone(book, scope, called, under)];
+  return `[${rows.map(kept).join(',')}]`;
 }
 
-const named = (scope: string, r: StandRow, hash: string) => ({
-  tree: r.id,
-  scope,
-  plot: r.plot,
-  tag: r.tag,
-  species: r.species,
-  product: r.product,
-  status: r.status,
-  grade: r.grade,
-  count: r.count,
-  dbh: r.dbh,
-  height: r.height,
-  height_is_old: r.heightIsOld,
-  basal_area: r.basalArea,
-  volume: r.volume,
-  board_feet: r.boardFeet,
-  edge: r.edge,
-  not_counted: r.notCounted,
-  bad: r.bad,
-  undecided: r.undecided,
-  struck: r.struck,
-  hash,
-});
+/** A row as it is kept, in JSON. */
+function kept(row: TreeRow): string {
+  const stand = JSON.stringify(standRow(row));
+  const hash: Pick<KeptRow, 'hash'> = {
+    hash: createHash('md5')
+      .update(row.from + stand)
+      .digest('base64'),
+  };
+  return `${stand.slice(0, -1)},${JSON.stringify(hash).slice(1)}`;
+}
 
 /** A worker thread: a part in, its rows out. */
 export default workOutPart;

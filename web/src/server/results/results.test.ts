@@ -2,6 +2,7 @@ import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { manyPlots } from '../../../../scripts/many-plots';
 import { manyTrees } from '../../../../scripts/many-trees';
 import { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';
@@ -17,6 +18,7 @@ import { type AskedResults, answerFor, keptAnswer } from './answer';
 import { bringUp, derivationOf, isUpToDate } from './bring-up';
 import { treesAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
+import { workOutPart } from './part';
 import { rebuildAll } from './rebuild';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
@@ -82,7 +84,7 @@ describe('results on the server', () => {
     const touched = async (...records: readonly AnyRecord[]) => {
       await store(records);
       const told: string[] = [];
-      await bringUp(t.db, survey, PROGRAM, { tell: (_, list) => void told.push(...list) });
+      await bringUp(t.db, survey, PROGRAM, { tell: (_, list) => void told.push(...list.map((r) => r.id)) });
       return told;
     };
     const tree = trees.at(-1) as AnyRecord & { kind: 'tree' };
@@ -146,7 +148,7 @@ describe('results on the server', () => {
     expect(half).toMatchObject({ done: 1000, trees: 1150 });
     expect(half?.through).not.toBeNull();
     const told: string[] = [];
-    await bringUp(t.db, many.survey, PROGRAM, { tell: (_, trees) => void told.push(...trees) });
+    await bringUp(t.db, many.survey, PROGRAM, { tell: (_, rows) => void told.push(...rows.map((r) => r.id)) });
     expect(told).toHaveLength(150);
     expect(await derivationOf(t.db, many.survey)).toMatchObject({ done: 1150, through: null });
     const before = await keptRowsOf(t.db, many.survey);
@@ -172,8 +174,8 @@ describe('results on the server', () => {
         const part = await treesAfter(t.db, many.survey, after, most, records);
         if (part.length === 0) break;
         expect(part.length).toBeLessThanOrEqual(records === 1 ? 1 : most);
-        got.push(...part);
-        after = part.at(-1) as string;
+        got.push(...part.map((p) => p.tree));
+        after = part.at(-1)?.tree as string;
       }
       expect(got).toEqual(trees);
     }
@@ -182,6 +184,18 @@ describe('results on the server', () => {
     await bringUp(t.db, many.survey, 'another program');
     expect(await versions()).toEqual(before);
     expect(await isUpToDate(t.db, many.survey, 'another program')).toBe(true);
+  });
+
+  it('of trees that were called are the same whether they are known to stand alone or not', () => {
+    const { records, survey } = manyPlots(120, PRESETS['forest-metric'].options);
+    const trees = records.filter((r) => r.kind === 'tree');
+    const alone = trees.flatMap((r) => (r.kind === 'tree' && r.body.called ? [r.id] : []));
+    const part = { scope: survey, trees: trees.map((r) => r.id), records: JSON.stringify(records) };
+    const rows = (known: readonly string[]) =>
+      (JSON.parse(workOutPart({ ...part, alone: known })) as StandRow[]).sort((a, b) => (a.id < b.id ? -1 : 1));
+    expect(alone).toHaveLength(108);
+    expect(rows(alone)).toEqual(rows([]));
+    expect(rows(alone)).toMatchObject(onADevice(records, survey));
   });
 
   it('of a survey that is not there are none', async () => {

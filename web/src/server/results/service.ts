@@ -27,7 +27,7 @@ function worker(): Piscina | null {
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 300_000,
-    resourceLimits: { maxOldGenerationSizeMb: Math.min(4096, Math.round(os.totalmem() / 2 ** 21)) },
+    resourceLimits: { maxOldGenerationSizeMb: Math.min(4096, Math.round(os.totalmem() / 2 ** 21)), maxYoungGenerationSizeMb: 192 },
   });
   return pool;
 }

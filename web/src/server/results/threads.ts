@@ -21,7 +21,8 @@ export const inThreads =
       minThreads: 0,
       maxThreads: Math.max(1, os.availableParallelism()),
       idleTimeout: 30_000,
-      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+      // what a part is worked out with lives until its end: a small young generation would copy it again and again
+      resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 192 },
     });
     return (await pool.run(part)) as string;
   };

@@ -1,5 +1,6 @@
+import type { StandRow } from '../../book/stand-row';
 import { connect } from '../db';
-import { type AskedResults, answerFor, holdOn, keptAnswer } from './answer';
+import { type AskedResults, answerFor, holdOn, keptAnswer, MOST_HELD } from './answer';
 import { bringUp, type Derivation, derivationOf } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
@@ -27,14 +28,15 @@ export default async function results({ scope, asked }: ResultsTask): Promise<Re
   const { db, pool } = database();
   return whileLocked(pool, scope, async () => {
     const before = await derivationOf(db, scope);
-    const worked: string[] = [];
+    let worked: Map<string, StandRow> | null = new Map();
     const state = await bringUp(db, scope, PROGRAM, {
-      tell: (_, trees) => {
-        for (const tree of trees) worked.push(tree);
+      tell: (_, rows) => {
+        for (const row of rows) worked?.set(row.id, row);
+        if (worked !== null && worked.size > MOST_HELD) worked = null;
       },
       ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(process.env.ARBOLITO_WORKERS) } : {}),
     });
-    if (state) await holdOn(db, state, before, worked);
+    if (state) holdOn(state, before, worked);
     if (!state || !asked) return { state, answer: null };
     return { state, answer: (await keptAnswer(db, scope, asked, state)) ?? (await answerFor(db, state, asked)) };
   });
