@@ -26,12 +26,13 @@ export class IdList {
   }
 }
 
-/** Where an id stands in a list, or would stand. */
-function placeIn(ids: readonly string[], id: string): number {
-  let [from, to] = [0, ids.length];
+/** Where an id stands in a list that is in order, or would stand. */
+export function placeIn(list: readonly (string | { readonly id: string })[], id: string): number {
+  let [from, to] = [0, list.length];
   while (from < to) {
     const middle = (from + to) >> 1;
-    if ((ids[middle] as string) < id) from = middle + 1;
+    const at = list[middle] as string | { readonly id: string };
+    if ((typeof at === 'string' ? at : at.id) < id) from = middle + 1;
     else to = middle;
   }
   return from;

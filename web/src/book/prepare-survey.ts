@@ -18,6 +18,7 @@ import type { RecordOf } from '../contract/envelope';
 import type { SurveyKind } from '../contract/kinds/survey';
 import type { RuleInput } from '../contract/sampling';
 import type { Book } from './book';
+import { placeIn } from './id-list';
 import { ruleOf } from './inclusion';
 import { PlotsOf } from './on-plot';
 import { standsFor } from './plot-totals';
@@ -126,13 +127,11 @@ class Gathered {
     return { plot, tree: row.tag };
   }
 
-  /** Few are asked for: they are looked for when the first is. */
+  /** Few are asked for: each is looked for in the rows, which are by id. */
   private labelById(id: string): { plot: string; tree: string } {
-    this.byId ??= new Map(this.counted.map((r) => [r.id, r]));
-    const row = this.byId.get(id);
-    return row ? this.labelOf(row) : { plot: '', tree: id };
+    const row = this.counted[placeIn(this.counted, id)];
+    return row?.id === id ? this.labelOf(row) : { plot: '', tree: id };
   }
-  private byId: ReadonlyMap<string, StandRow> | null = null;
 
   /** The class of a diameter: many trees have the same, as it is read in tenths. */
   private classOf(dbh: number): number {
@@ -206,7 +205,8 @@ function plotsOf(book: Book, survey: RecordOf<'survey'>, got: Gathered) {
     }
   >();
   const judged = new PlotsOf(book, survey.entity);
-  const withTrees = new Set(got.counted.flatMap((r) => r.plot ?? []));
+  const withTrees = new Set<string | null>();
+  for (const { plot } of got.counted) withTrees.add(plot);
   for (const { entity, body } of book.partsOf(survey.entity, 'plot')) {
     const { name, state, counted } = body;
     const measured = withTrees.has(entity);

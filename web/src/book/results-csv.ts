@@ -29,7 +29,7 @@ const text = (rows: readonly Readonly<Record<string, unknown>>[], fields: readon
 const plain = (v: number | null | undefined) => (v === null || v === undefined ? '' : Number(v.toPrecision(10)));
 
 /** The trees of a survey with what each stands for, a line each; units stand in the headers. */
-export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: FilledTrees, units: UnitSystem): string {
+export function treesCsv(prepared: Prepared, { trees, curveOf, outside }: FilledTrees, units: UnitSystem): string {
   const c = columnsOf(units);
   const { diameter, length } = UNITS_OF[units];
   const list = prepared.land.how === 'every-tree' && prepared.land.area === null;
@@ -52,7 +52,7 @@ export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: Filled
     stands,
     'counted',
   ];
-  const rows = trees.map((t: StandTree) => ({
+  const rows = trees.map((t: StandTree, i) => ({
     ...prepared.label(t.id),
     species: t.groups.species,
     status: t.groups.status,
@@ -61,7 +61,7 @@ export function treesCsv(prepared: Prepared, { trees, byCurve, outside }: Filled
     alike: t.count,
     [`dbh_${c.diameter}`]: t.dbh === null ? '' : plain(fromMetres(metres(t.dbh), diameter)),
     [`height_${c.length}`]: t.height === null ? '' : plain(fromMetres(metres(t.height), length)),
-    height_from: t.height === null ? '' : byCurve.has(t.id) ? (beyond.has(t.id) ? 'curve, outside its trees' : 'curve') : 'measured',
+    height_from: t.height === null ? '' : curveOf[i] ? (beyond.has(t.id) ? 'curve, outside its trees' : 'curve') : 'measured',
     [`basal_area_${c.area}`]: plain(t.basalArea === null ? null : t.basalArea / c.inSi.area),
     [`volume_${c.volume}`]: plain(t.volume === null ? null : t.volume / c.inSi.volume),
     ...Object.fromEntries(LOG_RULE_NAMES.map((r) => [`${r}_bdft`, plain(t.boardFeet?.[r] ?? null)])),

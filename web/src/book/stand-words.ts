@@ -51,8 +51,7 @@ export function worthKnowing({ worth, label }: Prepared, { curves, byCurve, outs
   const named = (ids: readonly string[]) => ids.map((id) => sayTree(label(id)));
   const failed = curves.failed.map((f) => ({ code: 'curve-failed', what: f.reason, of: f.species === null ? [] : [f.species] }));
   const none = curves.together && !curves.together.ok ? [{ code: 'no-curve', what: curves.together.reason, of: [] }] : [];
-  const given =
-    byCurve.size > 0 ? [{ code: 'by-curve', what: `${byCurve.size} trees have their height from the survey’s own curve.`, of: [] }] : [];
+  const given = byCurve > 0 ? [{ code: 'by-curve', what: `${byCurve} trees have their height from the survey’s own curve.`, of: [] }] : [];
   const beyond =
     outside.length > 0
       ? [

@@ -111,7 +111,7 @@ export function resultsOf(
       return { id, label: label(id), species, dbh, height, expected, deviation, causes };
     }),
     measured: prepared.trees.filter((t) => t.height !== null).length,
-    byCurve: filled.byCurve.size,
+    byCurve: filled.byCurve,
     next: filled.next && { id: filled.next.id, label: label(filled.next.id), before: filled.next.before, after: filled.next.after },
     uncounted,
     notes: stand.notes,

@@ -6,7 +6,6 @@ import {
   GROUP_KINDS,
   type GroupFigures,
   type GroupKey,
-  type GroupKind,
   type StandFigures,
   type StandInput,
   type StandNote,
@@ -14,7 +13,7 @@ import {
   type StandTree,
 } from './stand';
 import { dominantHeight, quadraticMeanDiameter, standDensityIndex } from './stand-figures';
-import { addTree, noSums, type Sums } from './sums';
+import { type Sums, TreeColumns } from './sums';
 
 /**
  * What a sample of trees says of the land: per hectare by everything that trees are told apart by, each figure with its
@@ -28,68 +27,74 @@ export function expand(input: StandInput, confidence: number): StandResult {
   for (const tree of input.trees) checkTree(tree, input.plots.length);
   const frame = frameOf(input);
   const inFrame = new Set(frame.whole.flatMap((p) => p.measured));
-  const inParts = new Set(frame.parts.flatMap((p) => p.measured));
-  const all = noSums(input.plots.length);
-  const groups = new Map<GroupKind, Map<GroupKey, Sums>>(GROUP_KINDS.map((kind) => [kind, new Map()]));
-  const cells = new Map<GroupKey, Map<GroupKey, Sums>>();
-  const byStratum = new Map<number, Sums>();
-  const partOf = new Map(frame.parts.flatMap((part, k) => part.measured.map((i) => [i, k] as const)));
-  for (const tree of input.trees) {
-    if (!inParts.has(tree.plot)) continue;
-    addTree(sumsOf(byStratum, partOf.get(tree.plot) as number, input.plots.length), tree);
-    if (!inFrame.has(tree.plot)) {
-      addBasalArea(all, tree);
-      continue;
-    }
-    addTree(all, tree);
-    for (const kind of GROUP_KINDS) addTree(sumsOf(groups.get(kind) as Map<GroupKey, Sums>, tree.groups[kind], input.plots.length), tree);
-    let row = cells.get(tree.groups.species);
+  const columns = new TreeColumns(input.trees, input.plots.length);
+  const partOf = new Int32Array(input.plots.length).fill(NO_PART);
+  for (const [k, part] of frame.parts.entries()) for (const i of part.measured) partOf[i] = k;
+  // places of trees in their list, by what they are told apart by
+  const here: number[] = [];
+  const groups = GROUP_KINDS.map((kind) => ({ kind, lists: new Map<GroupKey, number[]>() }));
+  const cells = new Map<GroupKey, Map<GroupKey, number[]>>();
+  const byPart = frame.parts.map((): number[] => []);
+  // plain loops: a survey has trees by the hundred thousand
+  for (let i = 0; i < input.trees.length; i++) {
+    const { plot, groups: own } = input.trees[i] as StandTree;
+    const part = partOf[plot] as number;
+    if (part === NO_PART) continue;
+    (byPart[part] as number[]).push(i);
+    if (!inFrame.has(plot)) continue;
+    here.push(i);
+    for (const { kind, lists } of groups) listOf(lists, own[kind]).push(i);
+    let row = cells.get(own.species);
     if (!row) {
       row = new Map();
-      cells.set(tree.groups.species, row);
+      cells.set(own.species, row);
     }
-    addTree(sumsOf(row, tree.groups.class, input.plots.length), tree);
+    listOf(row, own.class).push(i);
   }
-  const land = new Land(input, frame, all.basalArea, confidence);
-  const notes = [...frame.notes, ...land.notes()];
-  const listed = (kind: GroupKind): readonly GroupFigures[] =>
-    [...(groups.get(kind) as Map<GroupKey, Sums>)]
-      .flatMap(([key, sums]) => {
-        const figures = land.figures(sums, frame.whole);
+  // points are read through the basal area of their own stratum, whether or not that is in the whole
+  const onPlots = sumsOnPlots(columns.over(byPart.flat()));
+  const land = new Land(input, frame, onPlots.basalArea, confidence);
+  const strata = frame.parts.flatMap((part, k) => {
+    const { stratum } = part;
+    const figures = land.figures(columns.over(byPart[k] as number[]), [part]);
+    return stratum && figures
+      ? [{ id: stratum.id, name: stratum.name, area: part.area, plots: part.measured.length + part.counted.length, figures }]
+      : [];
+  });
+  const whole = land.figures(columns.over(here), frame.whole);
+  const listed = ({ kind, lists }: (typeof groups)[number]): readonly GroupFigures[] =>
+    [...lists]
+      .flatMap(([key, list]) => {
+        // what nothing is told apart by is the whole again
+        const figures = list.length === here.length ? whole : land.figures(columns.over(list), frame.whole);
         return figures ? [{ key, figures }] : [];
       })
       .sort((a, b) => (kind === 'class' ? byClass(a.key, b.key) : byShare(a, b)));
   return {
     per: input.how === 'every-tree' && input.area === null ? 'list' : 'hectare',
     area: frame.area,
-    whole: land.figures(all, frame.whole),
-    strata: frame.parts.flatMap((part, k) => {
-      const { stratum } = part;
-      const figures = land.figures(byStratum.get(k) ?? noSums(input.plots.length), [part]);
-      return stratum && figures
-        ? [{ id: stratum.id, name: stratum.name, area: part.area, plots: part.measured.length + part.counted.length, figures }]
-        : [];
-    }),
-    by: Object.fromEntries(GROUP_KINDS.map((kind) => [kind, listed(kind)])) as unknown as StandResult['by'],
+    whole,
+    strata,
+    by: Object.fromEntries(groups.map((g) => [g.kind, listed(g)])) as unknown as StandResult['by'],
     table: [...cells]
       .flatMap(([species, row]) =>
-        [...row].flatMap(([key, sums]) => {
-          const figures = land.figures(sums, frame.whole);
+        [...row].flatMap(([key, list]) => {
+          const figures = land.figures(columns.over(list), frame.whole);
           return figures ? [{ species, class: key, figures }] : [];
         }),
       )
       .sort((a, b) => byName(a.species, b.species) || byClass(a.class, b.class)),
     dominantHeight: dominant(input, frame),
-    plots: [...partOf.keys()]
-      .sort((a, b) => a - b)
-      .map((i) => {
-        const { id, stratum } = input.plots[i] as StandInput['plots'][number];
-        const own = byStratum.get(partOf.get(i) as number);
-        return { id, stratum, trees: own?.trees[i] ?? 0, basalArea: own?.basalArea[i] ?? 0, volume: own?.volume[i] ?? 0 };
-      }),
-    notes,
+    plots: input.plots.flatMap(({ id, stratum }, i) => {
+      const [trees, basalArea, volume] = [onPlots.trees[i], onPlots.basalArea[i], onPlots.volume[i]] as [number, number, number];
+      return partOf[i] === NO_PART ? [] : [{ id, stratum, trees, basalArea, volume }];
+    }),
+    notes: [...frame.notes, ...land.notes()],
   };
 }
+
+/** Of a plot that speaks for no part of the land. */
+const NO_PART = -1;
 
 /** Estimates over the land of one survey. */
 class Land {
@@ -158,18 +163,20 @@ function dominant({ trees, plots, thickest, how }: StandInput, frame: Frame): Do
   return { mean: weight > 0 ? mean / weight : null, byPlot };
 }
 
-function sumsOf<K>(map: Map<K, Sums>, key: K, plots: number): Sums {
-  let sums = map.get(key);
-  if (!sums) {
-    sums = noSums(plots);
-    map.set(key, sums);
+function listOf<K>(map: Map<K, number[]>, key: K): number[] {
+  let list = map.get(key);
+  if (!list) {
+    list = [];
+    map.set(key, list);
   }
-  return sums;
+  return list;
 }
-/** Points are read through the basal area of their own stratum, whether or not that is in the whole. */
-function addBasalArea(sums: Sums, { plot, weight, basalArea }: StandTree): void {
-  sums.basalArea[plot] = (sums.basalArea[plot] as number) + weight * (basalArea ?? 0);
-}
+/** What of sums outlasts the next. */
+const sumsOnPlots = ({ trees, basalArea, volume }: Sums) => ({
+  trees: trees.slice(),
+  basalArea: basalArea.slice(),
+  volume: volume.slice(),
+});
 
 function checkTree({ id, plot, weight, basalArea, volume, height }: StandTree, plots: number): void {
   if (!(plot >= 0 && plot < plots)) throw new DomainError('out-of-range', `plot of ${id}`, plot, 'one of the survey’s plots');

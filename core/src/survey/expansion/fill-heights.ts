@@ -29,8 +29,10 @@ export interface UnfilledTree extends StandTree {
 export interface FilledTrees {
   readonly trees: readonly StandTree[];
   readonly curves: HeightCurves;
-  /** Which curve gave a tree its height; only of trees that have it so. */
-  readonly byCurve: ReadonlyMap<string, HeightCurve>;
+  /** Which curve gave each of them its height; null where none did. */
+  readonly curveOf: readonly (HeightCurve | null)[];
+  /** How many have theirs from a curve. */
+  readonly byCurve: number;
   /** Those of them that are thinner or thicker than any tree their curve rests on. */
   readonly outside: readonly string[];
   /** Measured trees far off the curve. */
@@ -54,19 +56,45 @@ export function fillHeights(trees: readonly UnfilledTree[], breastHeight: number
     asking.add(species);
     if (height !== null && trusted && height > breastHeight) measured.push({ id, species, dbh, height });
   }
-  const curves = heightCurves(measured, breastHeight, asking);
-  const byCurve = new Map<string, HeightCurve>();
+  const curves = curvesThrough({ measured, breastHeight, asking });
+  const curveOf: (HeightCurve | null)[] = [];
+  let byCurve = 0;
   const outside: string[] = [];
   const without: CurveTree[] = [];
   const filled = trees.map((tree): StandTree => {
-    const { id, species, dbh, height, basalArea, volume, formFactor, weight } = tree;
+    const { id, species, dbh, height, basalArea, volume, formFactor, weight, plot, count, boardFeet, groups } = tree;
     const curve = height === null && dbh !== null ? curveFor(curves, species) : null;
+    curveOf.push(curve);
     if (!curve || dbh === null) return tree;
+    byCurve++;
     const said = plainHeightOn(curve, dbh);
-    byCurve.set(id, curve);
     if (said.outside) outside.push(id);
     if (volume === null && basalArea !== null) without.push({ id, species, dbh, perMetre: weight * basalArea * formFactor });
-    return { ...tree, height: said.height, volume: volume ?? (basalArea === null ? null : formFactor * basalArea * said.height) };
+    const grown = volume ?? (basalArea === null ? null : formFactor * basalArea * said.height);
+    return { id, plot, count, weight, dbh, height: said.height, basalArea, volume: grown, boardFeet, groups };
   });
-  return { trees: filled, curves, byCurve, outside, off: offTheCurve(measured, curves), next: nextHeight(without, curves) };
+  return { trees: filled, curves, curveOf, byCurve, outside, off: offTheCurve(measured, curves), next: nextHeight(without, curves) };
 }
+
+/** The curves that were laid last: one more plot that is only called, or another confidence, asks for the same again. */
+let laid: { readonly through: Through; readonly curves: HeightCurves } | null = null;
+interface Through {
+  readonly measured: readonly MeasuredTree[];
+  readonly breastHeight: number;
+  readonly asking: ReadonlySet<string | null>;
+}
+function curvesThrough(through: Through): HeightCurves {
+  if (laid && isSame(laid.through, through)) return laid.curves;
+  const curves = heightCurves(through.measured, through.breastHeight, through.asking);
+  laid = { through, curves };
+  return curves;
+}
+const isSame = (a: Through, b: Through): boolean =>
+  a.breastHeight === b.breastHeight &&
+  a.asking.size === b.asking.size &&
+  [...a.asking].every((species) => b.asking.has(species)) &&
+  a.measured.length === b.measured.length &&
+  a.measured.every((t, i) => {
+    const o = b.measured[i] as MeasuredTree;
+    return t.id === o.id && t.species === o.species && t.dbh === o.dbh && t.height === o.height;
+  });

@@ -15,7 +15,7 @@ export function withModelErrors(
   result: StandResult,
   input: StandInput,
   unfilled: readonly UnfilledTree[],
-  { byCurve }: Pick<FilledTrees, 'byCurve'>,
+  { curveOf }: Pick<FilledTrees, 'curveOf'>,
   confidence: number,
   normal: () => number,
 ): StandResult {
@@ -30,7 +30,7 @@ export function withModelErrors(
     const told = unfilled[i] as UnfilledTree;
     const { plot, weight, volume, dbh, groups } = tree;
     if (volume === null || dbh === null || (told.told ?? false)) return [];
-    const base = { volume, dbh, equation: told.species ?? '', equationError: told.formFactorError, curve: byCurve.get(tree.id) ?? null };
+    const base = { volume, dbh, equation: told.species ?? '', equationError: told.formFactorError, curve: curveOf[i] ?? null };
     const own = weight * (ofWhole[plot] as number);
     const names =
       own > 0 ? [WHOLE, ...GROUP_KINDS.map((k) => nameOf(k, groups[k])), nameOf('table', `${groups.species} ${groups.class}`)] : [];

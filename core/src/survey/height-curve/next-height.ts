@@ -25,12 +25,11 @@ export interface NextHeight {
 
 const CM = 100;
 
-/** Trees of one diameter: the curve's slopes there, what of the sum hangs on them, t′C r and r′C r. */
+/** Trees of one diameter: the curve's slopes there, and what of the sum hangs on them. */
 interface Thick {
   readonly row: readonly number[];
+  readonly trees: CurveTree[];
   perMetre: number;
-  shared: number;
-  own: number;
 }
 
 /**
@@ -57,10 +56,13 @@ export function nextHeight(trees: readonly CurveTree[], curves: HeightCurves): N
     // trees of one diameter bend the sum alike
     const thick = new Map<number, Thick>();
     let squares = 0;
-    for (const { dbh, perMetre } of group) {
+    for (const tree of group) {
+      const { dbh, perMetre } = tree;
       const same = thick.get(dbh);
-      if (same) same.perMetre += perMetre;
-      else thick.set(dbh, { row: model.slopes(fit.parameters, dbh * CM), perMetre, shared: 0, own: 0 });
+      if (same) {
+        same.perMetre += perMetre;
+        same.trees.push(tree);
+      } else thick.set(dbh, { row: model.slopes(fit.parameters, dbh * CM), perMetre, trees: [tree] });
       squares += perMetre ** 2;
     }
     const total = fit.parameters.map((_, a) => {
@@ -71,15 +73,14 @@ export function nextHeight(trees: readonly CurveTree[], curves: HeightCurves): N
     all += quadratic(fit.covariance, total) + squares * variance;
     // of a tree with the row r that m metres³ a metre hang on, C the covariance and t the total: it leaves the sum, which is
     // (t − m·r)′C(t − m·r) then, and as a row more it takes ((t − m·r)′C r)² ⁄ (σ² + r′C r) off that
-    for (const of of thick.values()) {
-      of.shared = bilinear(fit.covariance, total, of.row);
-      of.own = quadratic(fit.covariance, of.row);
-    }
-    for (const tree of group) {
-      const { shared, own } = thick.get(tree.dbh) as Thick;
-      const m = tree.perMetre;
-      const gain = 2 * m * shared - m ** 2 * own + (shared - m * own) ** 2 / (variance + own) + m ** 2 * variance;
-      if (!best || gain > best.gain) best = { tree, gain };
+    for (const { row, trees: alike } of thick.values()) {
+      const shared = bilinear(fit.covariance, total, row);
+      const own = quadratic(fit.covariance, row);
+      for (const tree of alike) {
+        const m = tree.perMetre;
+        const gain = 2 * m * shared - m ** 2 * own + (shared - m * own) ** 2 / (variance + own) + m ** 2 * variance;
+        if (!best || gain > best.gain || (gain === best.gain && tree.id < best.tree.id)) best = { tree, gain };
+      }
     }
   }
   if (!best) return null;

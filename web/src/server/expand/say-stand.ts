@@ -95,7 +95,7 @@ export function standAnswer(stand: SurveyStand, system: UnitSystem, errors: read
     needed: whole && result.per !== 'list' ? errors.map((e) => needed(e, plotsNeeded(whole, e / 100, confidence), whole.trees.n)) : [],
     intervals,
     curves: curvesAnswer(filled.curves, units, []),
-    byCurve: filled.byCurve.size,
+    byCurve: filled.byCurve,
     off: filled.off.slice(0, MOST_OFF).map((o) => offAnswer(o, labelled(o.id), units)),
     nextHeight: filled.next && {
       ...labelled(filled.next.id),

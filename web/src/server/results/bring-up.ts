@@ -67,13 +67,20 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
     at: new Date().toISOString(),
   };
   const same = before !== null && before.program === program && !(await sharedMatters(db, before.shared, state.shared));
-  const touched = same ? await touchedBy(db, scope, news) : null;
-  if (touched !== null && touched.length > 0) await someTrees(db, state, touched, how);
+  // asked for once: it looks at every tree
+  let paired: Promise<readonly string[]> | null = null;
+  const judging = () => {
+    paired ??= pairedTrees(db, scope);
+    return paired;
+  };
+  const touched = same ? await touchedBy(db, news, judging) : null;
+  if (touched !== null && touched.length > 0) await someTrees(db, state, touched, await judging(), how);
   // a pass over all of them that was interrupted goes on where it was, with what came meanwhile worked out above
   if (touched === null || (before?.through ?? null) !== null)
     return everyTree(
       db,
       { ...state, program },
+      await judging(),
       touched === null ? NONE : (before?.through ?? NONE),
       touched === null ? 0 : state.done,
       how,
@@ -107,8 +114,11 @@ async function sharedMatters(db: Db, from: number, to: number): Promise<boolean>
   return rows.some((r) => r.id !== r.entity || !NEW_CHANGES_NOTHING.has(r.kind));
 }
 
-/** The trees that news may change; null where that may be any of them. */
-async function touchedBy(db: Db, scope: string, news: readonly Filed[]): Promise<readonly string[] | null> {
+/**
+ * The trees that news may change; null where that may be any of them.
+ * @param judging gives the trees whose readings judge each other's tools
+ */
+async function touchedBy(db: Db, news: readonly Filed[], judging: () => Promise<readonly string[]>): Promise<readonly string[] | null> {
   const trees = new Set<string>();
   const plots: string[] = [];
   for (const { kind, entity, first, tree } of news) {
@@ -120,18 +130,26 @@ async function touchedBy(db: Db, scope: string, news: readonly Filed[]): Promise
   }
   for (const tree of await onPlots(db, plots)) trees.add(tree);
   // what readings say of a tool counts for every tree that it read
-  const paired = trees.size === 0 ? [] : await pairedTrees(db, scope);
+  const paired = trees.size === 0 ? [] : await judging();
   return paired.some((t) => trees.has(t)) ? null : [...trees].sort();
 }
 
 /**
  * Every tree after one of them: while parts are worked out the next is read, and the one before written, in their order.
+ * @param paired trees whose readings judge each other's tools
  * @param from the tree after which to go on
  * @param done how many were worked out before
  */
-async function everyTree(db: Db, state: Derivation, from: string, done: number, { tell, workOut, atOnce }: Doing): Promise<Derivation> {
+async function everyTree(
+  db: Db,
+  state: Derivation,
+  paired: readonly string[],
+  from: string,
+  done: number,
+  { tell, workOut, atOnce }: Doing,
+): Promise<Derivation> {
   const { scope } = state;
-  const [trees, ground] = await Promise.all([countTreesOf(db, scope), groundFor(db, scope)]);
+  const [trees, ground] = await Promise.all([countTreesOf(db, scope), groundFor(db, scope, paired)]);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
   let after: string | undefined = from;
@@ -176,8 +194,7 @@ interface Ground {
   readonly records: readonly string[];
   readonly paired: readonly string[];
 }
-async function groundFor(db: Db, scope: string): Promise<Ground> {
-  const paired = await pairedTrees(db, scope);
+async function groundFor(db: Db, scope: string, paired: readonly string[]): Promise<Ground> {
   const records = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, { trees: paired })]);
   return { records, paired };
 }
@@ -200,9 +217,15 @@ function begin(db: Db, scope: string, part: readonly Counted[], which: Which, gr
   return { part, rows, kept };
 }
 
-async function someTrees(db: Db, state: Derivation, trees: readonly string[], { tell, workOut, atOnce }: Doing): Promise<void> {
+async function someTrees(
+  db: Db,
+  state: Derivation,
+  trees: readonly string[],
+  paired: readonly string[],
+  { tell, workOut, atOnce }: Doing,
+): Promise<void> {
   const { scope } = state;
-  const ground = await groundFor(db, scope);
+  const ground = await groundFor(db, scope, paired);
   for (let i = 0; i < trees.length; i += atOnce) {
     const some = trees.slice(i, i + atOnce);
     // not worth counting what there is of each

@@ -148,8 +148,11 @@ export async function countTreesOf(db: Db, scope: string): Promise<number> {
 
 /** Trees whose readings judge each other's tools, and so those of other trees. */
 export async function pairedTrees(db: Db, scope: string): Promise<readonly string[]> {
-  const { rows } = await db.execute<{ tree: string; tools: string[] }>(sql`
-    select tree, array_agg(distinct tool) as tools from derived.filed
-    where scope = ${scope} and tree is not null and tool is not null group by tree having count(distinct tool) > 1 order by tree`);
-  return rows.flatMap(({ tree, tools }) => (mayJudge(tools) ? [tree] : []));
+  // whatever was read with the same tools is judged together: of a hundred thousand trees there are a few kinds
+  const { rows } = await db.execute<{ tools: string[]; trees: string }>(sql`
+    select tools, string_agg(tree::text, ',') as trees from (
+      select tree, array_agg(distinct tool) as tools from derived.filed
+      where scope = ${scope} and tree is not null and tool is not null group by tree having count(distinct tool) > 1) t
+    group by tools`);
+  return rows.flatMap(({ tools, trees }) => (mayJudge(tools) ? trees.split(',') : [])).sort();
 }
