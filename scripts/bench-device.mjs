@@ -38,15 +38,21 @@ export async function seeded(browser, address, trees) {
   return { context, survey };
 }
 
-/** Memory of the processes that draw pages, the largest, MB: the page with its workers. */
+/**
+ * Memory of the process that draws a page with its workers, the largest, MB: what is its own. The browser's program is
+ * mapped into all its processes and lies in memory once.
+ */
 async function memory(browser) {
   const cdp = await browser.newBrowserCDPSession();
   const { processInfo } = await cdp.send('SystemInfo.getProcessInfo');
   await cdp.detach();
-  const kept = processInfo
+  const own = processInfo
     .filter((p) => p.type === 'renderer')
-    .map((p) => /VmRSS:\s+(\d+)/.exec(fs.readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1]);
-  return Math.max(...kept.map(Number)) / 1000;
+    .map(({ id }) => {
+      const status = fs.readFileSync(`/proc/${id}/status`, 'utf8');
+      return ['RssAnon', 'RssShmem'].reduce((sum, part) => sum + Number(new RegExp(`${part}:\\s+(\\d+)`).exec(status)?.[1]), 0);
+    });
+  return Math.max(...own) / 1000;
 }
 
 /** Runs in the page: when what was looked for was first on the screen, as the page's own clock says. */
@@ -68,9 +74,15 @@ const LOOK = `{
   new MutationObserver(look).observe(document, { childList: true, subtree: true, characterData: true });
 }`;
 
-/** Opens the survey's trees: to the first screen with something of it, and to the whole of it. Slowed is the page, not its worker. */
+/**
+ * Opens the survey's trees from the home page, as a person would: to the first screen with something of it, and to the whole
+ * of it. Slowed is the page, not its worker.
+ */
 async function opening(browser, address, survey) {
   const page = await barePage(browser);
+  await page.send('Page.navigate', { url: address });
+  await page.until(`document.querySelector('h1') !== null && document.readyState === 'complete'`);
+  await new Promise((r) => setTimeout(r, 2000));
   await page.send('Emulation.setDeviceMetricsOverride', { width: 390, height: 844, deviceScaleFactor: 1, mobile: true });
   await page.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await page.send('Page.enable');
@@ -92,10 +104,13 @@ export async function openings(browser, address, trees, times) {
   await page.until(`location.pathname === '/404' && document.readyState === 'complete'`);
   await page.evaluate(await seeding());
   const survey = await page.evaluate(`${NAME}.seed(${trees})`);
+  // what it took to make them is no memory of the page that opens them
+  await page.close();
   const all = [];
   for (let i = 0; i < times; i++) all.push(await opening(browser, address, survey));
-  await page.send('Storage.clearDataForOrigin', { origin: address, storageTypes: 'all' });
-  await page.close();
+  const last = await barePage(browser);
+  await last.send('Storage.clearDataForOrigin', { origin: address, storageTypes: 'all' });
+  await last.close();
   return all;
 }
 

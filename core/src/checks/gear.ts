@@ -40,8 +40,10 @@ export const stickInHand: Check = ({ readings, protocol }) =>
 const GAP = 1;
 
 /** Two shadows of different minutes, read from one place. */
-export const shadowGap: Check = ({ readings }) =>
-  [...new Set(readings.map((r) => r.station))].flatMap((station): Finding[] => {
+export const shadowGap: Check = ({ readings }) => {
+  // few trees are measured by their shadow, and every tree is asked
+  if (!readings.some((r) => r.kind === 'reference-shadow')) return [];
+  return [...new Set(readings.map((r) => r.station))].flatMap((station): Finding[] => {
     const own = readings.filter((r) => r.station === station);
     const [tree, staff] = [own.findLast((r) => r.kind === 'shadow'), own.findLast((r) => r.kind === 'reference-shadow')];
     if (tree?.kind !== 'shadow' || staff?.kind !== 'reference-shadow' || tree.minute === undefined || staff.minute === undefined) return [];
@@ -58,6 +60,7 @@ export const shadowGap: Check = ({ readings }) =>
       },
     ];
   });
+};
 
 /** A height reported for another mark than the one on the tree. */
 export const deviceMark: Check = ({ readings, protocol }) =>

@@ -163,14 +163,15 @@ export class Book {
 
   private take(records: Iterable<AnyRecord>): Touched {
     const { index, kit } = this.inside;
-    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false, belonging: new Set() };
+    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false, belonging: new Set(), readings: new Set() };
     // in parts, so that what is needed on the way does not pile up
     const all = Array.isArray(records) ? (records as readonly AnyRecord[]) : [...records];
     for (let i = 0; i < all.length; i += AT_ONCE) {
       for (const change of index.add(i === 0 && all.length <= AT_ONCE ? all : all.slice(i, i + AT_ONCE))) this.follow(change, touched);
     }
-    const { trees, surveys, shared, belonging } = touched;
-    for (const tree of belonging) for (const stem of index.partsOf(tree)) for (const part of index.partsOf(stem)) kit.readingChanged(part);
+    const { trees, surveys, shared, belonging, readings } = touched;
+    for (const tree of belonging) for (const stem of index.partsOf(tree)) for (const part of index.partsOf(stem)) readings.add(part);
+    for (const id of readings) kit.readingChanged(id);
     if (shared) {
       this.inside.sharedStamp++;
       this.inside.kit.changed();
@@ -181,10 +182,10 @@ export class Book {
   }
 
   private follow({ before, now, struck }: Change, touched: Touching): void {
-    const { things, kit, index } = this.inside;
+    const { things, index } = this.inside;
     things.kindChanged(now.kind);
     if (SHARED_KINDS.has(now.kind)) touched.shared = true;
-    if (now.kind === 'reading') kit.readingChanged(now.id);
+    if (now.kind === 'reading') touched.readings.add(now.id);
     const tree = index.ancestor(now.id, 'tree');
     if (tree !== null) this.touchTree(tree, now.kind !== 'reading', touched);
     if (now.kind === 'survey') touched.surveys.add(now.id);
@@ -205,13 +206,13 @@ export class Book {
 
   /** Something was struck out, or is there again, with everything that is part of it. */
   private touchBelow(id: string, touched: Touching): void {
-    const { things, kit, index } = this.inside;
+    const { things, index } = this.inside;
     things.everythingChanged();
     const entry = index.entry(id);
     if (!entry || SHARED_KINDS.has(entry.kind)) touched.shared = true;
     if (!entry) {
       // it is not here yet, and what is part of it may be anywhere
-      for (const reading of index.idsOf('reading')) kit.readingChanged(reading);
+      for (const reading of index.idsOf('reading')) touched.readings.add(reading);
       return;
     }
     const tree = index.ancestor(id, 'tree');
@@ -231,6 +232,8 @@ interface Touching {
   readonly surveys: Set<string>;
   /** Trees whose readings may belong elsewhere now, or count no more. */
   readonly belonging: Set<string>;
+  /** Readings that may count otherwise now: each is looked at once, when everything is in its place. */
+  readonly readings: Set<string>;
   shared: boolean;
 }
 

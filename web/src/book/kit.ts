@@ -30,6 +30,8 @@ export interface TakenBy {
 const byDay = <R extends RecordOf<'body-measure' | 'pace-calibration' | 'tool-calibration'>>(records: readonly R[]): readonly R[] =>
   records.toSorted((a, b) => (a.body.on === b.body.on ? (a.entity < b.entity ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
 
+const NOTHING: object = {};
+
 /** What the book knows of people and their tools. */
 export class Kit {
   private readonly diameters: Pairs<RecordOf<'reading'>, ReadingPair>;
@@ -39,12 +41,12 @@ export class Kit {
   private readonly records = new Map<string, { readonly stamp: number; readonly record: ToolRecord | null }>();
 
   constructor(private readonly things: Things) {
-    const look = (id: string) => things.readingInForce(id);
+    const readings = { find: (id: string) => things.find('reading', id), inForce: (id: string) => things.readingInForce(id) };
     this.diameters = new Pairs(
       pairedDiameters((person) => this.bodyMeasure(person, 'reach')),
-      look,
+      readings,
     );
-    this.distances = new Pairs(pairedDistances, look);
+    this.distances = new Pairs(pairedDistances, readings);
   }
 
   readingChanged(id: string): void {
@@ -143,13 +145,15 @@ export class Kit {
 
   /** A reading as the core takes it: as it was read, with what the kit knows of its instrument and its person. */
   join(read: Reading, by: TakenBy): Reading {
-    return { ...this.instrumentFigures(read, by), ...this.ownFigures(read, by), ...read } as Reading;
+    const [instrument, own] = [this.instrumentFigures(read, by), this.ownFigures(read, by)];
+    // most readings are by nobody's own tool and reach
+    return instrument === NOTHING && own === NOTHING ? read : ({ ...instrument, ...own, ...read } as Reading);
   }
 
   /** What the instrument's record knows of its readings: its own error, and what its checks put right. */
   private instrumentFigures(read: Reading, { instrument: id, at }: TakenBy): object {
     const instrument = this.things.find('instrument', id)?.body;
-    if (!instrument || !id) return {};
+    if (!instrument || !id) return NOTHING;
     const { sigma } = instrument;
     const checks = this.checksOf(id);
     const of = (what: 'two-way' | 'base') =>
@@ -178,13 +182,13 @@ export class Kit {
       case 'distance':
         return { ...(sigma == null ? {} : read.by === 'laser' ? { sigma } : { sigmaShare: sigma }), ...of('base'), ...air };
       default:
-        return {};
+        return NOTHING;
     }
   }
 
   /** What the kit knows of a person with a tool: reach, pace, and the error that their own readings have shown. */
   private ownFigures(read: Reading, { person, at, survey }: TakenBy): object {
-    if (!person) return {};
+    if (!person) return NOTHING;
     switch (read.kind) {
       case 'stick':
       case 'log-scale':
@@ -201,7 +205,7 @@ export class Kit {
         return { ...reach, ...(record ? { sigmaShare: record.sigma } : {}) };
       }
       default:
-        return {};
+        return NOTHING;
     }
   }
 

@@ -12,8 +12,13 @@ export interface Matching<R, P> {
   readonly compare: (readings: readonly R[]) => readonly Said<P>[];
 }
 
-/** What reading and survey an id stands for now; null when it is not in force. */
-export type Looked<R> = (id: string) => { readonly survey: string; readonly reading: R } | null;
+/** Where readings are looked up. */
+export interface Readings<R> {
+  /** What an id stands for, be it struck out or not; null where nothing of it is in force. */
+  readonly find: (id: string) => R | null;
+  /** The same with its survey; null when it, or what it is part of, is struck out. */
+  readonly inForce: (id: string) => { readonly survey: string; readonly reading: R } | null;
+}
 
 interface Place<P> {
   readonly ids: Set<string>;
@@ -35,14 +40,17 @@ export class Pairs<R, P> {
 
   constructor(
     private readonly matching: Matching<R, P>,
-    private readonly look: Looked<R>,
+    private readonly readings: Readings<R>,
   ) {}
 
   /** A reading is new, changed, taken back, or belongs somewhere else. */
   changed(id: string): void {
-    const now = this.look(id);
-    const at = now && this.matching.place(now.reading);
     const before = this.placeOf.get(id);
+    const reading = this.readings.find(id);
+    // most readings take no part, and whether they count need not be known then
+    const place = reading && this.matching.place(reading);
+    if (place === null && before === undefined) return;
+    const at = place !== null && this.readings.inForce(id) ? place : null;
     if (before !== undefined && typeof this.places.get(before) === 'object') this.waiting.add(before);
     if (at === (before ?? null)) return;
     if (before !== undefined) this.leave(before, id);
@@ -93,7 +101,7 @@ export class Pairs<R, P> {
     for (const at of this.waiting) {
       const place = this.places.get(at);
       if (typeof place !== 'object') continue;
-      const here = [...place.ids].sort().flatMap((id) => this.look(id) ?? []);
+      const here = [...place.ids].sort().flatMap((id) => this.readings.inForce(id) ?? []);
       const survey = here[0]?.survey ?? '';
       const said = here.length > 1 ? this.matching.compare(here.map((h) => h.reading)) : [];
       this.put(place.survey, at, place.said, false);

@@ -30,23 +30,38 @@ export async function* treesBackwards(scope: string): AsyncGenerator<string> {
   }
 }
 
-/** The records of a survey's trees, those of some hundred trees at a time: never of a tree a part. */
+/**
+ * The records of a survey's trees, those of some hundred trees at a time: never of a tree a part. While one part is worked
+ * with the next is read.
+ */
 export async function* treesInParts(scope: string): AsyncGenerator<AnyRecord[]> {
-  let [from, open]: [IDBValidKey, boolean] = [[scope, '', []], true];
+  let ahead = partOf(scope, [scope, '', []], true);
   for (;;) {
-    const { store } = (await db()).transaction('records');
-    const first = await store.openKeyCursor(IDBKeyRange.bound(from, [scope, []], open, false));
-    if (!first) return;
-    const [, tree] = first.key;
-    const next = await first.advance(AT_ONCE);
-    // a tree of very many records is a part of its own
-    const end: IDBValidKey = !next ? [scope, []] : next.key[1] === tree ? [scope, tree, []] : [scope, next.key[1]];
-    yield await store.getAll(IDBKeyRange.bound(from, end, open, true));
-    if (!next) return;
-    [from, open] = [end, false];
+    const part = await ahead;
+    if (!part) return;
+    if (part.end) {
+      ahead = partOf(scope, part.end, false);
+      // one that nobody waits for any more may fail in silence
+      ahead.catch(() => {});
+    }
+    yield part.records;
+    if (!part.end) return;
   }
 }
-const AT_ONCE = 4000;
+
+/** @returns the records of one part, and where the next begins; null where there is none */
+async function partOf(scope: string, from: IDBValidKey, open: boolean) {
+  const { store } = (await db()).transaction('records');
+  const first = await store.openKeyCursor(IDBKeyRange.bound(from, [scope, []], open, false));
+  if (!first) return null;
+  const [, tree] = first.key;
+  const next = await first.advance(AT_ONCE);
+  // a tree of very many records is a part of its own
+  const end: IDBValidKey = !next ? [scope, []] : next.key[1] === tree ? [scope, tree, []] : [scope, next.key[1]];
+  const records = await store.getAll(IDBKeyRange.bound(from, end, open, true));
+  return { records, end: next ? end : null };
+}
+const AT_ONCE = 10_000;
 
 /** Trees of a survey of which readings may judge each other. */
 export async function pairedTrees(scope: string): Promise<readonly string[]> {
