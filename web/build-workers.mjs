@@ -6,7 +6,7 @@ await build({
   entryPoints: {
     compute: 'src/server/compute-worker.ts',
     results: 'src/server/results/worker.ts',
-    part: 'src/server/results/part.ts',
+    part: 'src/server/results/part-thread.ts',
     rebuild: 'src/server/results/rebuild.ts',
   },
   outdir: 'dist/workers',

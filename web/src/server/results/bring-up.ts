@@ -1,28 +1,31 @@
 import { and, eq, gt } from 'drizzle-orm';
+import type { StandRow } from '../../book/stand-row';
 import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { type Counted, countTreesOf, type Filed, fileRecords, groundOf, listed, pairedTrees, recordsOf, treesAfter } from './filing';
-import { countRows, type Kept, type KeptRow, keepRows, keptOf, onPlots, type Which } from './kept-rows';
-import { type WorkOut, workOutPart } from './part';
+import { type Filed, fileRecords, pairedTrees, partsAfter } from './filing';
+import { countRows, onPlots } from './kept-rows';
+import { inPlace, type WorkOut } from './part';
+import type { Which } from './which';
 
-/** So many records are worked with at once: a survey of much-measured trees goes in smaller parts. */
-const RECORDS_AT_ONCE = 40_000;
+/** So many records are worked with at once: a few seconds' work at most is lost when it is interrupted. */
+const RECORDS_AT_ONCE = 20_000;
+/** So many trees of which something is new. */
+const TREES_AT_ONCE = 2000;
 /** So many parts are under way. */
 const AHEAD = 3;
 
 export type Derivation = typeof derivation.$inferSelect;
 /** Told after each part, with the rows that were worked out. */
-export type Progress = (state: Derivation, rows: readonly KeptRow[]) => void;
+export type Progress = (state: Derivation, rows: readonly StandRow[]) => void;
 /** How it is done. */
 interface Doing {
   readonly tell: Progress;
   readonly workOut: WorkOut;
-  /** So many trees at once: a few seconds' work at most is lost when it is interrupted. */
+  /** So many records at once. */
   readonly atOnce: number;
 }
-const IN_PLACE: Doing = { tell: () => {}, workOut: async (part) => workOutPart(part), atOnce: 4000 };
 
 export async function derivationOf(db: Db, scope: string): Promise<Derivation | null> {
   const [row] = await db.select().from(derivation).where(eq(derivation.scope, scope));
@@ -51,7 +54,7 @@ export async function isUpToDate(db: Db, scope: string, program: string): Promis
  * @returns how it stands; null where there is no such survey or half of it is missing
  */
 export async function bringUp(db: Db, scope: string, program: string, doing: Partial<Doing> = {}): Promise<Derivation | null> {
-  const how: Doing = { ...IN_PLACE, ...doing };
+  const how: Doing = { tell: () => {}, workOut: inPlace(db), atOnce: RECORDS_AT_ONCE, ...doing };
   const before = await derivationOf(db, scope);
   // read before the records are: what comes meanwhile is for the next time
   const standing = await standingOf(db, scope);
@@ -74,7 +77,7 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
     return paired;
   };
   const touched = same ? await touchedBy(db, news, judging) : null;
-  if (touched !== null && touched.length > 0) await someTrees(db, state, touched, await judging(), how);
+  if (touched !== null && touched.length > 0) await someTrees(state, touched, await judging(), how);
   // a pass over all of them that was interrupted goes on where it was, with what came meanwhile worked out above
   if (touched === null || (before?.through ?? null) !== null)
     return everyTree(
@@ -135,7 +138,7 @@ async function touchedBy(db: Db, news: readonly Filed[], judging: () => Promise<
 }
 
 /**
- * Every tree after one of them: while parts are worked out the next is read, and the one before written, in their order.
+ * Every tree after one of them, some parts beside each other; told in their order.
  * @param paired trees whose readings judge each other's tools
  * @param from the tree after which to go on
  * @param done how many were worked out before
@@ -149,90 +152,46 @@ async function everyTree(
   { tell, workOut, atOnce }: Doing,
 ): Promise<Derivation> {
   const { scope } = state;
-  const [trees, ground] = await Promise.all([countTreesOf(db, scope), groundFor(db, scope, paired)]);
+  const parts = await partsAfter(db, scope, from, atOnce);
+  const trees = parts.reduce((sum, p) => sum + p.trees, done);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
-  let after: string | undefined = from;
-  const ahead: Working[] = [];
-  let written: Promise<void> = Promise.resolve();
-  for (;;) {
-    while (after !== undefined && ahead.length < AHEAD) {
-      const part = await treesAfter(db, scope, after, atOnce, RECORDS_AT_ONCE);
-      const to = part.at(-1)?.tree;
-      if (to !== undefined) ahead.push(begin(db, scope, part, { after, to }, ground, workOut));
-      after = to;
-    }
-    const next = ahead.shift();
-    if (!next) break;
-    const rows = await next.rows;
-    await written;
-    now = { ...now, through: next.part.at(-1)?.tree ?? null, done: now.done + next.part.length };
-    written = writePart(db, now, rows, await next.kept, tell);
-    written.catch(() => {});
+  const begin = (i: number) => {
+    const part = parts[i];
+    if (!part) return;
+    const rows = workOut({ scope, which: { after: parts[i - 1]?.to ?? from, to: part.to }, paired, stamp: stampOf(state) });
+    // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
+    rows.catch(() => {});
+    begun.push(rows);
+  };
+  const begun: Promise<readonly StandRow[]>[] = [];
+  for (let i = 0; i < AHEAD; i++) begin(i);
+  for (const [i, { to, trees: some }] of parts.entries()) {
+    const rows = (await begun[i]) ?? [];
+    begun[i] = NOTHING;
+    begin(i + AHEAD);
+    now = { ...now, through: to, done: now.done + some };
+    await keep(db, now);
+    tell(now, rows);
   }
-  await written;
   now = { ...now, through: null, done: trees };
   await keep(db, now);
   tell(now, []);
   return now;
 }
+const stampOf = ({ seq, shared }: Derivation): string => `${seq} ${shared}`;
+/** Rows that were told are held no longer. */
+const NOTHING = Promise.resolve<readonly StandRow[]>([]);
 /** Before the first tree. */
 const NONE = '00000000-0000-0000-0000-000000000000';
-
-async function writePart(db: Db, state: Derivation, rows: readonly KeptRow[], kept: Kept, tell: Progress): Promise<void> {
-  await keepRows(db, state.scope, rows, kept);
-  await keep(db, state);
-  tell(state, rows);
-}
 
 async function keep(db: Db, state: Derivation): Promise<void> {
   await db.insert(derivation).values(state).onConflictDoUpdate({ target: derivation.scope, set: state });
 }
 
-/** What every tree of a survey leans on, as it was sent. */
-interface Ground {
-  readonly records: readonly string[];
-  readonly paired: readonly string[];
-}
-async function groundFor(db: Db, scope: string, paired: readonly string[]): Promise<Ground> {
-  const records = await Promise.all([groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, { trees: paired })]);
-  return { records, paired };
-}
-
-/** A part that is being worked out, and what is there of it. */
-interface Working {
-  readonly part: readonly Counted[];
-  readonly rows: Promise<readonly KeptRow[]>;
-  readonly kept: Promise<Kept>;
-}
-function begin(db: Db, scope: string, part: readonly Counted[], which: Which, ground: Ground, workOut: WorkOut): Working {
-  const trees = part.map((t) => t.tree);
-  const alone = part.flatMap(({ tree, records }) => (records === 1 ? [tree] : []));
-  const rows = recordsOf(db, scope, which, ground.paired)
-    .then((own) => workOut({ scope, trees, alone, records: listed(...ground.records, own) }))
-    .then((text) => JSON.parse(text) as readonly KeptRow[]);
-  const kept = keptOf(db, scope, which);
-  // whoever waits for them hears of their failure; one that nobody waits for any more may fail in silence
-  for (const promised of [rows, kept]) promised.catch(() => {});
-  return { part, rows, kept };
-}
-
-async function someTrees(
-  db: Db,
-  state: Derivation,
-  trees: readonly string[],
-  paired: readonly string[],
-  { tell, workOut, atOnce }: Doing,
-): Promise<void> {
-  const { scope } = state;
-  const ground = await groundFor(db, scope, paired);
-  for (let i = 0; i < trees.length; i += atOnce) {
-    const some = trees.slice(i, i + atOnce);
-    // not worth counting what there is of each
-    const part = some.map((tree) => ({ tree, records: Number.POSITIVE_INFINITY }));
-    const { rows, kept } = begin(db, scope, part, { trees: some }, ground, workOut);
-    const made = await rows;
-    await keepRows(db, scope, made, await kept);
-    tell(state, made);
+async function someTrees(state: Derivation, trees: readonly string[], paired: readonly string[], { tell, workOut }: Doing): Promise<void> {
+  for (let i = 0; i < trees.length; i += TREES_AT_ONCE) {
+    const which: Which = { trees: trees.slice(i, i + TREES_AT_ONCE) };
+    tell(state, await workOut({ scope: state.scope, which, paired, stamp: stampOf(state) }));
   }
 }

@@ -1,10 +1,10 @@
-import { and, asc, eq, gt, inArray, isNull, notInArray, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { filed, record } from '../schema/index';
-import { among, type Which } from './kept-rows';
+import { among, type Which } from './which';
 
 /** So many records are looked at at once. */
 const AT_ONCE = 5000;
@@ -97,53 +97,44 @@ export async function groundOf(db: Db, scope: string): Promise<string> {
   return row?.all ?? '';
 }
 
-/**
- * The records of some trees: the inside of a JSON list.
- * @param but trees of which none are wanted
- */
-export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<string> {
-  if ('trees' in which && which.trees.length === 0) return '';
-  const [row] = await db
-    .select({ all: inOne })
-    .from(filed)
-    .innerJoin(record, eq(record.id, filed.record))
-    .where(and(eq(filed.scope, scope), among(filed.tree, which), but.length > 0 ? notInArray(filed.tree, [...but]) : undefined));
-  return row?.all ?? '';
+/** The records of some trees, each the inside of a JSON list. */
+export interface TreeRecords {
+  /** Of trees of which there is one record and nothing else. */
+  readonly alone: string;
+  readonly others: string;
+}
+
+/** @param but trees of which none are wanted */
+export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<TreeRecords> {
+  const { rows } = await db.execute<{ alone: string | null; others: string | null }>(sql`
+    select string_agg(r.sent, ',') filter (where f.n = 1) as alone, string_agg(r.sent, ',') filter (where f.n > 1) as others from (
+      select record, count(*) over (partition by tree) as n from derived.filed
+      where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })}) f
+    join record r on r.id = f.record`);
+  return { alone: rows[0]?.alone ?? '', others: rows[0]?.others ?? '' };
 }
 
 /** What several such texts list, in that order. */
 export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
-/** A tree with how many records it has. */
-export interface Counted {
-  readonly tree: string;
-  readonly records: number;
+/** Some trees of a survey that follow each other. */
+export interface Stretch {
+  /** The last of them. */
+  readonly to: string;
+  readonly trees: number;
 }
 
 /**
- * The trees of a survey after one of them, in the order of their ids.
- * @param most trees
- * @param records that these have together at most; the first may have more
+ * The trees of a survey after one of them, in the order of their ids, in parts.
+ * @param records that the trees of a part have together, about; a tree is in one part whole
  */
-export async function treesAfter(db: Db, scope: string, after: string, most: number, records: number): Promise<readonly Counted[]> {
-  const { rows } = await db.execute<{ tree: string; n: number }>(sql`
-    select tree, count(*)::int as n from derived.filed where scope = ${scope} and tree > ${after}::uuid
-    group by tree order by tree limit ${most}`);
-  const trees: Counted[] = [];
-  let sum = 0;
-  for (const { tree, n } of rows) {
-    sum += n;
-    if (trees.length > 0 && sum > records) break;
-    trees.push({ tree, records: n });
-  }
-  return trees;
-}
-
-export async function countTreesOf(db: Db, scope: string): Promise<number> {
-  const { rows } = await db.execute<{ n: number }>(
-    sql`select count(*)::int as n from (select distinct tree from derived.filed where scope = ${scope} and tree is not null) t`,
-  );
-  return rows[0]?.n ?? 0;
+export async function partsAfter(db: Db, scope: string, after: string, records: number): Promise<readonly Stretch[]> {
+  const { rows } = await db.execute<{ to: string; trees: number }>(sql`
+    select (array_agg(tree order by tree desc))[1] as to, count(*)::int as trees from (
+      select tree, div(sum(n) over (order by tree) - n, ${records}::int) as part from (
+        select tree, count(*) as n from derived.filed where scope = ${scope} and tree > ${after}::uuid group by tree) t) p
+    group by part order by part`);
+  return rows;
 }
 
 /** Trees whose readings judge each other's tools, and so those of other trees. */

@@ -1,8 +1,9 @@
-import { count, eq, getTableColumns, inArray, type SQLWrapper, sql } from 'drizzle-orm';
+import { count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
 import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
 import { treeResult } from '../schema/index';
+import { among, type Which } from './which';
 
 /** A tree's result with what it follows from and comes to, in short. */
 export interface KeptRow extends StandRow {
@@ -16,37 +17,23 @@ const COLUMN = Object.entries(getTableColumns(treeResult)).flatMap(([key]): [key
 const READ = COLUMN.flatMap(([key, column]) => (key === 'hash' ? [] : `${column} as "${key}"`)).join(', ');
 const SET = COLUMN.map(([, column]) => `${column} = excluded.${column}`).join(', ');
 
-/** What is kept of trees, in short, by tree. */
-export type Kept = ReadonlyMap<string, string>;
-
-/**
- * Writes results over those that were there; of those that are the same nothing is written.
- * @param kept what is there of these trees
- */
-export async function keepRows(db: Db, scope: string, rows: readonly KeptRow[], kept: Kept): Promise<void> {
-  const other = rows.filter((r) => kept.get(r.id) !== r.hash);
-  if (other.length === 0) return;
-  const named = JSON.stringify(other.map((r) => ({ scope, ...Object.fromEntries(COLUMN.map(([key, column]) => [column, r[key]])) })));
+/** Writes results over those that were there. */
+export async function keepRows(db: Db, scope: string, rows: readonly KeptRow[]): Promise<void> {
+  if (rows.length === 0) return;
+  const named = JSON.stringify(rows.map((r) => ({ scope, ...Object.fromEntries(COLUMN.map(([key, column]) => [column, r[key]])) })));
   await db.execute(sql`
     insert into derived.tree_result select * from jsonb_populate_recordset(null::derived.tree_result, ${named}::jsonb)
     on conflict (tree) do update set scope = excluded.scope, ${sql.raw(SET)}`);
 }
 
-/** What is kept of some trees of a survey. Of many, so nothing looks at each on the way. */
-export async function keptOf(db: Db, scope: string, which: Which): Promise<Kept> {
-  const { rows } = await db.execute<{ tree: string; hash: string }>(
-    sql`select tree, hash from derived.tree_result where scope = ${scope} and ${among(sql`tree`, which)}`,
+/** The hashes that are kept of some trees of a survey, by tree. Of many, so they come as one text. */
+export async function keptOf(db: Db, scope: string, which: Which): Promise<ReadonlyMap<string, string>> {
+  const { rows } = await db.execute<{ all: string | null }>(
+    sql`select string_agg(tree || ' ' || hash, ',') as all from derived.tree_result where scope = ${scope} and ${among(sql`tree`, which)}`,
   );
-  return new Map(rows.map((r) => [r.tree, r.hash]));
+  const all = rows[0]?.all ?? '';
+  return new Map(all === '' ? [] : all.split(',').map((one) => one.split(' ') as [string, string]));
 }
-
-/** Some trees of a survey: by their ids, or all after one as far as another. */
-export type Which = { readonly trees: readonly string[] } | { readonly after: string; readonly to: string };
-/** What picks them by a column that holds their ids. */
-export const among = (tree: SQLWrapper, which: Which) =>
-  'trees' in which
-    ? sql`${tree} = any(${`{${which.trees.join(',')}}`}::uuid[])`
-    : sql`${tree} > ${which.after}::uuid and ${tree} <= ${which.to}::uuid`;
 
 /** A survey's results, by id. Of a hundred thousand, so nothing looks at each on the way. */
 export async function keptRowsOf(db: Db, scope: string): Promise<readonly StandRow[]> {

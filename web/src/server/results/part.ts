@@ -1,55 +1,108 @@
 import { createHash } from 'node:crypto';
 import { Book } from '../../book/book';
-import { standRow } from '../../book/stand-row';
+import { type StandRow, standRow } from '../../book/stand-row';
 import { rowsOf, rowsOfAlone, type TreeRow } from '../../book/tree-row';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { KINDS } from '../../contract/kinds/index';
-import type { KeptRow } from './kept-rows';
+import { SHARED } from '../../contract/scope';
+import type { Db } from '../db';
+import { groundOf, listed, recordsOf } from './filing';
+import { keepRows, keptOf } from './kept-rows';
+import { isAmong, type Which } from './which';
 
 /** Some trees of a survey that are worked out together. */
 export interface Part {
   readonly scope: string;
-  readonly trees: readonly string[];
-  /** Those of them of which there is their own record and nothing else. */
-  readonly alone: readonly string[];
-  /** A JSON list: their records, those of trees that judge tools, and what belongs to no tree. */
-  readonly records: string;
+  readonly which: Which;
+  /** Trees whose readings judge each other's tools. */
+  readonly paired: readonly string[];
+  /** How the survey stood when it was begun: what belongs to no tree is the same for all its parts. */
+  readonly stamp: string;
 }
 
 /** What works out a part, here or in another thread. */
-export type WorkOut = (part: Part) => Promise<string>;
+export type WorkOut = (part: Part) => Promise<readonly StandRow[]>;
+
+/** Works parts out where it is called. */
+export const inPlace =
+  (db: Db): WorkOut =>
+  async (part) =>
+    JSON.parse(await workOutPart(db, part)) as readonly StandRow[];
 
 /**
- * The results of some trees.
- * @returns a JSON list of rows as they are kept; an empty one where the survey's protocol is missing
+ * Reads some trees, works their results out and keeps them.
+ * @returns a JSON list of their rows; an empty one where the survey's protocol is missing
  */
-export function workOutPart({ scope, trees, alone, records }: Part): string {
-  const all = JSON.parse(records) as readonly AnyRecord[];
-  const single = new Set(alone);
-  const [called, others] = [[] as RecordOf<'tree'>[], [] as AnyRecord[]];
-  for (const r of all)
-    if (r.kind === 'tree' && single.has(r.id) && r.schema === KINDS.tree.schema) called.push(r);
+export async function workOutPart(db: Db, part: Part): Promise<string> {
+  const { scope, which, paired } = part;
+  const [ground, { alone, others }, kept] = await Promise.all([
+    groundFor(db, part),
+    recordsOf(db, scope, which, paired),
+    keptOf(db, scope, which),
+  ]);
+  const rows = rowsOfPart(scope, [...ground, ...parsed(others)], parsed(alone), which);
+  await keepRows(
+    db,
+    scope,
+    rows.flatMap(({ text, id, hash }) => (kept.get(id) === hash ? [] : [{ ...(JSON.parse(text) as StandRow), hash }])),
+  );
+  return `[${rows.map((r) => r.text).join(',')}]`;
+}
+const parsed = (records: string) => JSON.parse(listed(records)) as readonly AnyRecord[];
+
+/** What was read last of what belongs to no tree: the parts of a survey follow each other. */
+interface Lately {
+  readonly of: string;
+  readonly records: Promise<readonly AnyRecord[]>;
+}
+const lately = new WeakMap<Db, Lately>();
+
+function groundFor(db: Db, { scope, paired, stamp }: Part): Promise<readonly AnyRecord[]> {
+  const of = `${scope} ${stamp}`;
+  const known = lately.get(db);
+  if (known?.of === of) return known.records;
+  const read = [groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, { trees: paired }).then(({ others }) => others)];
+  const records = Promise.all(read).then((texts) => JSON.parse(listed(...texts)) as readonly AnyRecord[]);
+  lately.set(db, { of, records });
+  // what could not be read is read again the next time
+  records.catch(() => lately.delete(db));
+  return records;
+}
+
+/** A row in JSON, with what it follows from and comes to in short. */
+interface Worked {
+  readonly id: string;
+  readonly text: string;
+  readonly hash: string;
+}
+
+/**
+ * The rows of some trees.
+ * @param records of trees and of what belongs to none
+ * @param alone those of trees of which there is their own record and nothing else
+ */
+export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: readonly AnyRecord[], which: Which): readonly Worked[] {
+  const [called, others] = [[] as RecordOf<'tree'>[], [...records]];
+  for (const r of alone)
+    if (r.kind === 'tree' && r.schema === KINDS.tree.schema) called.push(r);
     else others.push(r);
   const book = new Book(others);
   const protocol = book.protocolOf(book.find('survey', scope));
-  if (!protocol) return '[]';
-  const wanted = new Set(trees);
+  if (!protocol) return [];
   // which program made them is said once of the whole survey
   const under = { protocol: protocol.options, known: { rows: new Map(), program: '', short: (text: string) => text } };
-  const rows = [...rowsOf(book, scope, under).filter((r) => wanted.has(r.id)), ...rowsOfAlone(book, scope, called, under)];
-  return `[${rows.map(kept).join(',')}]`;
+  // trees that judge tools are there whether or not they are wanted
+  const rows = rowsOf(book, scope, under).filter((r) => isAmong(r.id, which));
+  return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
 }
 
-/** A row as it is kept, in JSON. */
-function kept(row: TreeRow): string {
-  const stand = JSON.stringify(standRow(row));
-  const hash: Pick<KeptRow, 'hash'> = {
+function worked(row: TreeRow): Worked {
+  const text = JSON.stringify(standRow(row));
+  return {
+    id: row.id,
+    text,
     hash: createHash('md5')
-      .update(row.from + stand)
+      .update(row.from + text)
       .digest('base64'),
   };
-  return `${stand.slice(0, -1)},${JSON.stringify(hash).slice(1)}`;
 }
-
-/** A worker thread: a part in, its rows out. */
-export default workOutPart;

@@ -22,7 +22,7 @@ const ANEW = '';
  */
 export async function rebuildAll(url: string, tell: Rebuilt, folder: string | null = null): Promise<number> {
   const { db, pool } = connect(url, true);
-  const threads = folder === null ? {} : { workOut: inThreads(folder) };
+  const threads = folder === null ? {} : { workOut: inThreads(db, folder, url) };
   try {
     const unfinished = or(eq(derivation.program, ANEW), sql`${derivation.through} is not null`);
     const [left] = await db.select({ scope: derivation.scope }).from(derivation).where(unfinished).limit(1);

@@ -16,9 +16,9 @@ import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
 import { type AskedResults, answerFor, keptAnswer } from './answer';
 import { bringUp, derivationOf, isUpToDate } from './bring-up';
-import { treesAfter } from './filing';
+import { partsAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
-import { workOutPart } from './part';
+import { rowsOfPart } from './part';
 import { rebuildAll } from './rebuild';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
@@ -142,7 +142,7 @@ describe('results on the server', () => {
     const tell = ({ done }: { done: number }) => {
       if (done >= 1000) throw new Error('killed');
     };
-    const stops = bringUp(t.db, many.survey, PROGRAM, { tell, atOnce: 500 });
+    const stops = bringUp(t.db, many.survey, PROGRAM, { tell, atOnce: 5000 });
     await expect(stops).rejects.toThrow('killed');
     const half = await derivationOf(t.db, many.survey);
     expect(half).toMatchObject({ done: 1000, trees: 1150 });
@@ -161,23 +161,25 @@ describe('results on the server', () => {
   it('are worked out part by part, each tree once; what comes out the same is not written again', async () => {
     const many = manyTrees(120, PRESETS['forest-metric'].options);
     await store(many.records);
-    await bringUp(t.db, many.survey, PROGRAM, { atOnce: 50 });
+    await bringUp(t.db, many.survey, PROGRAM, { atOnce: 500 });
     const trees = (await keptRowsOf(t.db, many.survey)).map((r) => r.id);
     expect(trees).toHaveLength(120);
-    for (const [most, records] of [
-      [7, 1e6],
-      [1000, 60],
-      [1000, 1],
+    for (const [records, most] of [
+      [70, 7],
+      [65, 7],
+      [1000, 100],
+      [1, 1],
     ] as const) {
-      const got: string[] = [];
-      for (let after = '00000000-0000-0000-0000-000000000000'; ; ) {
-        const part = await treesAfter(t.db, many.survey, after, most, records);
-        if (part.length === 0) break;
-        expect(part.length).toBeLessThanOrEqual(records === 1 ? 1 : most);
-        got.push(...part.map((p) => p.tree));
-        after = part.at(-1)?.tree as string;
+      const parts = await partsAfter(t.db, many.survey, '00000000-0000-0000-0000-000000000000', records);
+      let at = 0;
+      for (const { to, trees: some } of parts) {
+        expect(some).toBeGreaterThan(0);
+        expect(some).toBeLessThanOrEqual(most);
+        at += some;
+        expect(to).toBe(trees[at - 1]);
       }
-      expect(got).toEqual(trees);
+      expect(at).toBe(trees.length);
+      expect(await partsAfter(t.db, many.survey, trees[99] ?? '', records)).toHaveLength(Math.ceil(20 / most));
     }
     const versions = async () => (await t.pool.query('select tree, xmin::text from derived.tree_result order by tree')).rows;
     const before = await versions();
@@ -190,12 +192,20 @@ describe('results on the server', () => {
     const { records, survey } = manyPlots(120, PRESETS['forest-metric'].options);
     const trees = records.filter((r) => r.kind === 'tree');
     const alone = trees.flatMap((r) => (r.kind === 'tree' && r.body.called ? [r.id] : []));
-    const part = { scope: survey, trees: trees.map((r) => r.id), records: JSON.stringify(records) };
-    const rows = (known: readonly string[]) =>
-      (JSON.parse(workOutPart({ ...part, alone: known })) as StandRow[]).sort((a, b) => (a.id < b.id ? -1 : 1));
+    const which = { trees: trees.map((r) => r.id) };
+    const rows = (known: readonly string[]) => {
+      const is = (r: AnyRecord) => known.includes(r.id);
+      const made = rowsOfPart(
+        survey,
+        records.filter((r) => !is(r)),
+        records.filter(is),
+        which,
+      );
+      return [...made].sort((a, b) => (a.id < b.id ? -1 : 1));
+    };
     expect(alone).toHaveLength(108);
     expect(rows(alone)).toEqual(rows([]));
-    expect(rows(alone)).toMatchObject(onADevice(records, survey));
+    expect(rows(alone).map((r) => JSON.parse(r.text))).toEqual(onADevice(records, survey));
   });
 
   it('of a survey that is not there are none', async () => {

@@ -1,7 +1,9 @@
 import os from 'node:os';
 import path from 'node:path';
 import { Piscina } from 'piscina';
-import { type Part, type WorkOut, workOutPart } from './part';
+import type { StandRow } from '../../book/stand-row';
+import type { Db } from '../db';
+import { inPlace, type Part, type WorkOut } from './part';
 
 /** Fewer trees than this are not worth a thread. */
 const FEW = 200;
@@ -9,23 +11,26 @@ const FEW = 200;
 let pool: Piscina | undefined;
 
 /**
- * Works parts out beside each other.
+ * Works parts out beside each other; a few trees in place.
  * @param folder with the built threads
+ * @param url of the database
  */
-export const inThreads =
-  (folder: string): WorkOut =>
-  async (part: Part) => {
-    if (part.trees.length < FEW) return workOutPart(part);
+export function inThreads(db: Db, folder: string, url: string): WorkOut {
+  const here = inPlace(db);
+  return async (part: Part) => {
+    if ('trees' in part.which && part.which.trees.length < FEW) return here(part);
     pool ??= new Piscina({
       filename: path.join(folder, 'part.mjs'),
+      workerData: { url },
       minThreads: 0,
       maxThreads: Math.max(1, os.availableParallelism()),
       idleTimeout: 30_000,
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
       resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 192 },
     });
-    return (await pool.run(part)) as string;
+    return JSON.parse((await pool.run(part)) as string) as readonly StandRow[];
   };
+}
 
 /** Ends the threads. */
 export const endThreads = async (): Promise<void> => {

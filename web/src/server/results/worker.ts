@@ -34,7 +34,7 @@ export default async function results({ scope, asked }: ResultsTask): Promise<Re
         for (const row of rows) worked?.set(row.id, row);
         if (worked !== null && worked.size > MOST_HELD) worked = null;
       },
-      ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(process.env.ARBOLITO_WORKERS) } : {}),
+      ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(db, process.env.ARBOLITO_WORKERS, process.env.DATABASE_URL ?? '') } : {}),
     });
     if (state) holdOn(state, before, worked);
     if (!state || !asked) return { state, answer: null };
