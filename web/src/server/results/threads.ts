@@ -26,7 +26,7 @@ export function inThreads(db: Db, folder: string, url: string): WorkOut {
       maxThreads: Math.max(1, os.availableParallelism()),
       idleTimeout: 30_000,
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
-      resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 192 },
+      resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 384 },
     });
     return JSON.parse((await pool.run(part)) as string) as readonly StandRow[];
   };
