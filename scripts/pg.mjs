@@ -133,18 +133,21 @@ export async function startPostgres(base) {
     hba_file: write('hba.conf', 'local all postgres,arbolito_owner peer map=ours\nhost all arbolito 127.0.0.1/32 scram-sha-256\n'),
     ident_file: write('ident.conf', `ours "${me}" postgres\nours "${me}" arbolito_owner\n`),
   };
-  const port = await freePort(FIRST_PORT);
-  const args = ['-D', data, '-p', String(port), ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])];
+  let port;
   let log = '';
   let child;
   for (let attempt = 1; ; attempt++) {
+    // anew each time: another cluster may have looked for a port at the same moment and taken this one
+    port = await freePort(FIRST_PORT);
+    const args = ['-D', data, '-p', String(port), ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])];
     // detached: Ctrl-C in the terminal must reach only the start script, which then stops things in order
     child = spawn(path.join(bin, 'postgres'), args, { ...options, detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
     child.once('error', (e) => giveUp(`PostgreSQL could not be started: ${e.message}`));
     child.stderr.on('data', (d) => {
       log = (log + d).slice(-4000);
     });
-    if (await answers(child, () => run('pg_isready', ['-q', '-h', '127.0.0.1', '-p', String(port)]))) break;
+    // asked by its own socket: at the port another one might answer
+    if (await answers(child, () => run('pg_isready', ['-q', '-h', sockets, '-p', String(port)]))) break;
     if (attempt === 5) giveUp(`PostgreSQL did not start. Its last words:\n\n${log}`);
     say(`the database did not start at once, trying again (${attempt}) …`);
     await pause(1000 * attempt); // orphaned processes may still hold the shared memory

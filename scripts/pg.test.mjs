@@ -47,6 +47,14 @@ afterAll(() => {
 });
 
 describe('the private cluster', () => {
+  it('has a port of its own where two begin at the same moment, and answers as itself', async () => {
+    const bases = [freshBase(), freshBase()];
+    const clusters = await Promise.all(bases.map(start));
+    expect(new Set(clusters.map((c) => c.port)).size).toBe(2);
+    for (const [i, cluster] of clusters.entries())
+      expect(await query(cluster.admin('postgres'), 'show data_directory')).toEqual([{ data_directory: path.join(bases[i], 'data') }]);
+  });
+
   it('keeps its data over a stop; over the network there is only the role that serves, and it owns nothing', async () => {
     const base = freshBase();
     const first = await start(base);

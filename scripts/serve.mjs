@@ -50,9 +50,9 @@ function lightened(handler) {
   };
 }
 
-/** Listens on the port asked for, or on the first that is free. */
-async function openWeb(host, wanted) {
-  for (let port = wanted ?? (await freePort(4321, host)); ; port = await freePort(port + 1, host)) {
+/** Listens on the port asked for, or on the first that is free from another on. */
+export async function openWeb(host, wanted, from = 4321) {
+  for (let port = wanted ?? (await freePort(from, host)); ; port = await freePort(port + 1, host)) {
     try {
       return { web: await startWeb(host, port), port };
     } catch (e) {

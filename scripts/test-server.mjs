@@ -1,8 +1,7 @@
 // The built application on a database of its own, with the demo in it, until it is ended: for the browser tests,
 // the pictures and the benchmarks. Says its address, its process and its database when it is ready.
 import { applyMigrations, ensureDatabase, loadDemo } from './database.mjs';
-import { freePort } from './pg.mjs';
-import { startWeb } from './serve.mjs';
+import { openWeb } from './serve.mjs';
 import { throwAwayCluster } from './test-cluster.mjs';
 
 const cluster = await throwAwayCluster();
@@ -19,6 +18,12 @@ const { owner, url } = await ensureDatabase(cluster, 'arbolito');
 process.env.DATABASE_URL = url;
 await applyMigrations(owner, 'arbolito');
 await loadDemo(url);
-const port = await freePort(4400);
-web = await startWeb('127.0.0.1', port);
-process.send?.({ address: `http://127.0.0.1:${port}`, pid: process.pid, postgres: cluster.pid, admin: cluster.admin('arbolito'), url });
+const open = await openWeb('127.0.0.1', null, 4400);
+web = open.web;
+process.send?.({
+  address: `http://127.0.0.1:${open.port}`,
+  pid: process.pid,
+  postgres: cluster.pid,
+  admin: cluster.admin('arbolito'),
+  url,
+});

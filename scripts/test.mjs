@@ -46,12 +46,15 @@ step('import directions', ...npm('check:imports'));
 const types = beside('types', ...npm('check:types'));
 ensureBuild();
 await types();
-step(
-  'unit and server tests',
-  ...npm('unit', '--', '--reporter=default', '--reporter=json', `--outputFile=${path.join(reports, 'unit.json')}`),
-);
-const unit = read('unit.json');
-if (unit) {
+const REPORTS = ['unit.json', 'starting.json'];
+const tests = (project, report) =>
+  npm('unit', '--', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${path.join(reports, report)}`);
+// those that start servers mostly wait: the others go on meanwhile
+const starting = beside('tests of starting and stopping', ...tests('scripts', REPORTS[1]));
+step('unit and server tests', ...tests('!scripts', REPORTS[0]));
+await starting();
+for (const unit of REPORTS.map(read)) {
+  if (!unit) continue;
   totals.passed += unit.numPassedTests;
   totals.failed += unit.numFailedTests;
   for (const file of unit.testResults)
