@@ -2,8 +2,8 @@
 import { PRESETS } from '@arbolito/core';
 import pg from 'pg';
 import { Book } from '../web/src/book/book';
+import { rowsOf } from '../web/src/book/rows-of';
 import { resultsOf } from '../web/src/book/survey-results';
-import { rowsOf } from '../web/src/book/tree-row';
 import type { AnyRecord } from '../web/src/contract/envelope';
 import { copyBook, pushRecords } from './bulk';
 import { manyPlots } from './many-plots';

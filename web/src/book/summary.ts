@@ -4,9 +4,10 @@ import type { PlotState } from '../contract/kinds/plot';
 import type { NotCounted } from './asked';
 import type { Book } from './book';
 import { byName } from './plot-order';
+import { rowsOf } from './rows-of';
 import { positionOf } from './sample';
 import type { Precision } from './survey-results';
-import { isConfirmed, isDoubtful, rowsOf, type TreeRow, treesIn } from './tree-row';
+import { isConfirmed, isDoubtful, type TreeRow, treesIn } from './tree-row';
 import { byId } from './versions';
 
 /** A survey without its list: what it adds up to. */

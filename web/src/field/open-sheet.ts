@@ -1,7 +1,8 @@
 import { Book } from '../book/book';
+import { type RowsUnder, rowsOf } from '../book/rows-of';
 import { marksOf, type PlotMark, type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { precisionNow } from '../book/survey-results';
-import { type RowsUnder, rowsOf, type TreeRow } from '../book/tree-row';
+import type { TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';

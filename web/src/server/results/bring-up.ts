@@ -183,7 +183,7 @@ const stampOf = ({ seq, shared }: Derivation): string => `${seq} ${shared}`;
 /** Rows that were told are held no longer. */
 const NOTHING = Promise.resolve<readonly StandRow[]>([]);
 /** Before the first tree. */
-const NONE = '00000000-0000-0000-0000-000000000000';
+export const NONE = '00000000-0000-0000-0000-000000000000';
 
 async function keep(db: Db, state: Derivation): Promise<void> {
   await db.insert(derivation).values(state).onConflictDoUpdate({ target: derivation.scope, set: state });

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { Book } from '../../book/book';
+import { rowsOf, rowsOfAlone } from '../../book/rows-of';
 import { type StandRow, standRow } from '../../book/stand-row';
-import { rowsOf, rowsOfAlone, type TreeRow } from '../../book/tree-row';
+import type { TreeRow } from '../../book/tree-row';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { KINDS } from '../../contract/kinds/index';
 import { SHARED } from '../../contract/scope';

@@ -7,15 +7,15 @@ import { manyTrees } from '../../../../scripts/many-trees';
 import { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';
 import { preparedOf } from '../../book/prepare-survey';
+import { rowsOf } from '../../book/rows-of';
 import { standOf } from '../../book/stand';
 import { type StandRow, standRow } from '../../book/stand-row';
-import { rowsOf } from '../../book/tree-row';
 import type { AnyRecord } from '../../contract/envelope';
 import type { ResultsResponse } from '../../contract/expand-answer';
 import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
 import { type AskedResults, answerFor, keptAnswer } from './answer';
-import { bringUp, derivationOf, isUpToDate } from './bring-up';
+import { bringUp, derivationOf, isUpToDate, NONE } from './bring-up';
 import { partsAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
 import { rowsOfPart } from './part';
@@ -170,7 +170,7 @@ describe('results on the server', () => {
       [1000, 100],
       [1, 1],
     ] as const) {
-      const parts = await partsAfter(t.db, many.survey, '00000000-0000-0000-0000-000000000000', records);
+      const parts = await partsAfter(t.db, many.survey, NONE, records);
       let at = 0;
       for (const { to, trees: some } of parts) {
         expect(some).toBeGreaterThan(0);

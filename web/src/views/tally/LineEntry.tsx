@@ -1,8 +1,9 @@
 import { type ProtocolOptions, sayCall, UNITS_OF } from '@arbolito/core';
-import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
+import { type RefObject, useState } from 'react';
 import type { RecordOf } from '../../contract/envelope';
 import { DECIMAL } from '../../ui/decimal';
 import { verdictOf } from '../../ui/plot/plot-words';
+import { useSteady } from '../../ui/use-steady';
 import { LinePad } from './LinePad';
 import type { CalledHere } from './use-called';
 import type { LineBook } from './use-line';
@@ -36,20 +37,14 @@ export function LineEntry({ called: c, field, lines, last, protocol, pair }: Pro
     requestAnimationFrame(() => own?.setSelectionRange(from + lead.length, from + lead.length));
   };
   // the pad is not drawn again at every key
-  const now = useRef({ type, c });
-  useLayoutEffect(() => {
-    now.current = { type, c };
+  const onType = useSteady(type);
+  const onErase = useSteady(() => c.type(text.slice(0, -1)));
+  const onUndo = useSteady(() => c.undo.undo());
+  const onLetters = useSteady(() => {
+    setLetters((on) => !on);
+    field.current?.blur();
+    requestAnimationFrame(() => field.current?.focus());
   });
-  const [keys] = useState(() => ({
-    onType: (signs: string) => now.current.type(signs),
-    onErase: () => now.current.c.type(now.current.c.text.slice(0, -1)),
-    onUndo: () => now.current.c.undo.undo(),
-    onLetters: () => {
-      setLetters((on) => !on);
-      field.current?.blur();
-      requestAnimationFrame(() => field.current?.focus());
-    },
-  }));
   return (
     <div className="flex flex-col gap-1.5">
       {c.aside.length > 0 && (
@@ -114,7 +109,10 @@ export function LineEntry({ called: c, field, lines, last, protocol, pair }: Pro
             units={protocol.units}
             ownFields={lines.context.ownFields}
             canUndo={c.undo.can}
-            {...keys}
+            onType={onType}
+            onErase={onErase}
+            onUndo={onUndo}
+            onLetters={onLetters}
           />
         </div>
         <div className="mt-1.5 flex gap-2">

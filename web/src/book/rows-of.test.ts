@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { Book } from './book';
+import { rowsOf } from './rows-of';
 import { everything, next, reading } from './test-everything';
-import { rowsOf, type TreeRow } from './tree-row';
+import type { TreeRow } from './tree-row';
 
 const all = everything();
 const survey = all.find((r) => r.kind === 'survey')?.id ?? '';

@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { Book } from './book';
 import { makeRecord } from './make-records';
+import { rowsOf, rowsOfAlone } from './rows-of';
 import { cruiseOf, cruiser, NOWHERE } from './test-cruise';
-import { rowsOf, rowsOfAlone } from './tree-row';
 
 const options: ProtocolOptions = { ...PRESETS['forest-metric'].options, asks: ['status', 'grade'], smallestDiameter: 0.1 };
 const { made, species, survey, plots } = cruiseOf(options, ['1', '2']);
