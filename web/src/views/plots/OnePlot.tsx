@@ -111,7 +111,7 @@ export function OnePlot({ sheet, survey, id }: Props) {
         >
           Print
         </button>
-        <p className="min-w-0 flex-1 truncate text-right text-small text-soft desk:flex-none desk:text-plain">
+        <p className="basis-full text-small text-soft desk:basis-auto desk:text-plain">
           {[
             plot.stratum?.body.name,
             body.slope != null && (body.slope === 0 ? 'level' : `slope ${body.slope}°`),

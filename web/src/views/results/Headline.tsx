@@ -29,12 +29,12 @@ export function Headline({ survey, results, said }: Props) {
   const short = (n: number, what: string) => (n > 0 ? `${n} of ${whole.counted} trees without ${what}` : null);
   const figure = (name: string, quantity: Quantity, e: Parameters<typeof sayEstimate>[0], aside: string | null) => {
     const s = sayEstimate(e, quantity, said);
+    const unit = unitOf(quantity, said);
     return (
-      <Cell key={name} name={name} aside={aside}>
+      <Cell key={name} name={unit ? `${name}, ${unit}` : name} aside={aside}>
         {s ? (
           <>
-            {s.value} {s.half && <span className="text-lead font-normal whitespace-nowrap">± {s.half}</span>}{' '}
-            <span className="text-plain font-normal whitespace-nowrap">{unitOf(quantity, said)}</span>
+            {s.value} {s.half && <span className="text-lead font-normal whitespace-nowrap">± {s.half}</span>}
           </>
         ) : (
           '–'
@@ -45,11 +45,14 @@ export function Headline({ survey, results, said }: Props) {
   const land = result.per === 'list' ? 'Trees' : said.area !== null ? 'Trees' : `Trees per ${units === 'us' ? 'acre' : 'hectare'}`;
   return (
     <>
-      <dl className="mt-4 grid grid-cols-2 bg-ink text-sheet desk:auto-cols-fr desk:grid-flow-col desk:grid-cols-none" data-headline>
+      <dl
+        className="mt-4 grid grid-cols-2 bg-ink text-sheet desk:auto-cols-fr desk:grid-flow-col desk:grid-cols-none desk:grid-rows-[auto_auto_auto]"
+        data-headline
+      >
         {figure(land, 'trees', whole.trees, `${formatNumber(whole.counted, 0)} looked at`)}
         {figure('Basal area', 'basalArea', whole.basalArea, short(whole.without.basalArea, 'a diameter'))}
         {figure('Volume over bark', 'volume', whole.volume, short(whole.without.volume, 'a volume'))}
-        {boards && figure(`Board feet, ${LOG_RULES[rule].name}`, 'boardFeet', boards, short(whole.without.boardFeet, 'logs'))}
+        {boards && figure(`Boards by ${LOG_RULES[rule].name}`, 'boardFeet', boards, short(whole.without.boardFeet, 'logs'))}
         <Cell
           name="Quadratic mean diameter"
           aside={whole.loreyHeight === null ? null : `Lorey’s height ${showHeight(metres(whole.loreyHeight), units)}`}
@@ -69,7 +72,7 @@ export function Headline({ survey, results, said }: Props) {
 
 function Cell({ name, aside, children }: { name: string; aside: string | null; children: ReactNode }) {
   return (
-    <div className="min-w-0 border-soft px-3 py-2 not-first:border-l desk:px-4 desk:py-3">
+    <div className="row-span-3 grid min-w-0 grid-rows-subgrid border-soft px-3 py-2 not-first:border-l desk:px-4 desk:py-3">
       <dt className="text-small">{name}</dt>
       <dd className="figure text-head leading-tight font-bold">{children}</dd>
       {aside && <dd className="text-small">{aside}</dd>}

@@ -21,7 +21,7 @@ export const perLand = ({ units, area, list }: Said): string => (list || area !=
 /** The unit of a quantity as it is said, with what it is per. */
 export const unitOf = (quantity: Quantity, said: Said): string => {
   const { basalArea, volume } = IN_SI[said.units].names;
-  const unit = { trees: '', basalArea, volume, boardFeet: 'bd ft' }[quantity];
+  const unit = { trees: '', basalArea, volume, boardFeet: 'bd\u00a0ft' }[quantity];
   return unit === '' ? '' : `${unit}${perLand(said)}`;
 };
 
