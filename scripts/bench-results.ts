@@ -49,9 +49,13 @@ for (const size of sizes) {
     [survey],
   );
   const stratum = JSON.parse(rows[0]?.sent ?? '{}') as AnyRecord;
-  const more = onePlot(survey, stratum.entity);
-  await pushRecords(address, more);
-  const pushed = await timed(() => results(survey));
+  // the first of them finds a thread that has worked out no tree yet
+  const pushed: number[] = [];
+  for (let i = 0; i < 7; i++) {
+    await pushRecords(address, onePlot(survey, stratum.entity));
+    pushed.push((await timed(() => results(survey))).ms);
+    await new Promise((done) => setTimeout(done, 2000));
+  }
   lines.push({
     size,
     first: first.ms,
@@ -59,7 +63,8 @@ for (const size of sizes) {
     kept: kept.sort((a, b) => a - b)[9],
     other: other.ms,
     sql: sql.ms,
-    pushed: pushed.ms,
+    pushed: pushed.toSorted((a, b) => a - b)[3],
+    pushedFirst: pushed[0],
   });
 }
 await client.end();

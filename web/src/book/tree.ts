@@ -130,7 +130,10 @@ function inForceOf(
     if (!head || !name) continue;
     const { station, instrument } = head.body;
     const read = kit.join(withoutNulls(head.body.read), { person: head.person, instrument, at: head.at, survey });
-    inForce.push({ ...read, id: e.id, ...(name !== '1' ? { stem: name } : {}), ...(station ? { station } : {}) } as Reading);
+    const own: { id: string; stem?: string; station?: string } = { ...read, id: e.id };
+    if (name !== '1') own.stem = name;
+    if (station) own.station = station;
+    inForce.push(own as Reading);
   }
   return inForce;
 }

@@ -5,14 +5,12 @@ import { IN_SI } from '../../book/land-units';
 import { preparedOf } from '../../book/prepare-survey';
 import { type StandOptions, standOf } from '../../book/stand';
 import type { StandRow } from '../../book/stand-row';
-import type { AnyRecord } from '../../contract/envelope';
 import type { ResultsResponse } from '../../contract/expand-answer';
-import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { standAnswer } from '../expand/say-stand';
 import { surveyResult } from '../schema/index';
-import type { Derivation } from './bring-up';
-import { groundOf, listed } from './filing';
+import { type Derivation, stampOf } from './bring-up';
+import { groundRecords } from './ground';
 import { keptRowsOf } from './kept-rows';
 
 /** What is asked of a survey's figures. */
@@ -48,7 +46,7 @@ export function holdOn(state: Derivation, before: Derivation | null, worked: Map
   for (const [id, row] of worked) rows.set(id, row);
   held = { scope: state.scope, at: stamp(state), rows };
 }
-const stamp = ({ seq, shared, program }: Derivation): string => `${seq} ${shared} ${program}`;
+const stamp = (state: Derivation): string => `${stampOf(state)} ${state.program}`;
 
 async function rowsFor(db: Db, state: Derivation): Promise<readonly StandRow[]> {
   if (held?.scope === state.scope && held.at === stamp(state)) return [...held.rows.values()];
@@ -77,8 +75,7 @@ export async function keptAnswer(
  * @returns the answer's text; null where the survey or its protocol is missing
  */
 export async function answerFor(db: Db, state: Derivation, asked: AskedResults): Promise<string | null> {
-  const records = listed(await groundOf(db, SHARED), await groundOf(db, state.scope));
-  const ground = new Book(JSON.parse(records) as readonly AnyRecord[]);
+  const ground = new Book(await groundRecords(db, state.scope, stampOf(state)));
   const survey = ground.find('survey', state.scope);
   const protocol = ground.protocolOf(survey);
   if (!survey || !protocol) return null;

@@ -179,7 +179,8 @@ async function everyTree(
   tell(now, []);
   return now;
 }
-const stampOf = ({ seq, shared }: Derivation): string => `${seq} ${shared}`;
+/** How a survey stood when it was brought up. */
+export const stampOf = ({ seq, shared }: Pick<Derivation, 'seq' | 'shared'>): string => `${seq} ${shared}`;
 /** Rows that were told are held no longer. */
 const NOTHING = Promise.resolve<readonly StandRow[]>([]);
 /** Before the first tree. */

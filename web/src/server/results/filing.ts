@@ -139,6 +139,11 @@ export async function partsAfter(db: Db, scope: string, after: string, records: 
 
 /** Trees whose readings judge each other's tools, and so those of other trees. */
 export async function pairedTrees(db: Db, scope: string): Promise<readonly string[]> {
+  const { rows: used } = await db.execute<{ tool: string }>(
+    sql`select distinct tool from derived.filed where scope = ${scope} and tree is not null and tool is not null`,
+  );
+  // what no two tools of the whole survey do, no two on one tree can
+  if (!mayJudge(used.map((r) => r.tool))) return [];
   // whatever was read with the same tools is judged together: of a hundred thousand trees there are a few kinds
   const { rows } = await db.execute<{ tools: string[]; trees: string }>(sql`
     select tools, string_agg(tree::text, ',') as trees from (

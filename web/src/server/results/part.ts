@@ -5,9 +5,9 @@ import { type StandRow, standRow } from '../../book/stand-row';
 import type { TreeRow } from '../../book/tree-row';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { KINDS } from '../../contract/kinds/index';
-import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
-import { groundOf, listed, recordsOf } from './filing';
+import { listed, recordsOf } from './filing';
+import { groundRecords, pairedRecords } from './ground';
 import { keepRows, keptOf } from './kept-rows';
 import { isAmong, type Which } from './which';
 
@@ -35,13 +35,14 @@ export const inPlace =
  * @returns a JSON list of their rows; an empty one where the survey's protocol is missing
  */
 export async function workOutPart(db: Db, part: Part): Promise<string> {
-  const { scope, which, paired } = part;
-  const [ground, { alone, others }, kept] = await Promise.all([
-    groundFor(db, part),
+  const { scope, which, paired, stamp } = part;
+  const [ground, judging, { alone, others }, kept] = await Promise.all([
+    groundRecords(db, scope, stamp),
+    pairedRecords(db, scope, stamp, paired),
     recordsOf(db, scope, which, paired),
     keptOf(db, scope, which),
   ]);
-  const rows = rowsOfPart(scope, [...ground, ...parsed(others)], parsed(alone), which);
+  const rows = rowsOfPart(scope, [...ground, ...judging, ...parsed(others)], parsed(alone), which);
   await keepRows(
     db,
     scope,
@@ -50,25 +51,6 @@ export async function workOutPart(db: Db, part: Part): Promise<string> {
   return `[${rows.map((r) => r.text).join(',')}]`;
 }
 const parsed = (records: string) => JSON.parse(listed(records)) as readonly AnyRecord[];
-
-/** What was read last of what belongs to no tree: the parts of a survey follow each other. */
-interface Lately {
-  readonly of: string;
-  readonly records: Promise<readonly AnyRecord[]>;
-}
-const lately = new WeakMap<Db, Lately>();
-
-function groundFor(db: Db, { scope, paired, stamp }: Part): Promise<readonly AnyRecord[]> {
-  const of = `${scope} ${stamp}`;
-  const known = lately.get(db);
-  if (known?.of === of) return known.records;
-  const read = [groundOf(db, SHARED), groundOf(db, scope), recordsOf(db, scope, { trees: paired }).then(({ others }) => others)];
-  const records = Promise.all(read).then((texts) => JSON.parse(listed(...texts)) as readonly AnyRecord[]);
-  lately.set(db, { of, records });
-  // what could not be read is read again the next time
-  records.catch(() => lately.delete(db));
-  return records;
-}
 
 /** A row in JSON, with what it follows from and comes to in short. */
 interface Worked {
