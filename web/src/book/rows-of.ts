@@ -30,15 +30,26 @@ export interface RowsUnder {
   };
 }
 
-/** The rows of a survey's trees that are in the book, each for itself, by id. */
-export const rowsOf = (book: Book, survey: string, under: RowsUnder): readonly TreeRow[] => {
+/**
+ * The rows of a survey's trees that are in the book, each for itself, by id.
+ * @param wanted which of them: all unless it is said
+ */
+export const rowsOf = (
+  book: Book,
+  survey: string,
+  under: RowsUnder,
+  wanted: (tree: string) => boolean = () => true,
+): readonly TreeRow[] => {
   const plots = new PlotsOf(book, survey);
+  const some = <R extends RecordOf<'tree'>>(trees: readonly R[]) => trees.filter((t) => wanted(t.entity));
   return [
-    ...book.treesOf(survey).map((t) => rowOf(book, t, under, plots.of(t.body.plot ?? null))),
-    ...book.contestedTreesOf(survey).map((t) => emptyRow(t.heads.at(-1) as RecordOf<'tree'>, { trouble: UNDECIDED_TREE })),
-    ...book
-      .struckTreesOf(survey)
-      .map((t) => emptyRow(t, { struck: true, species: book.find('species', t.body.species)?.body.name ?? null })),
+    ...some(book.treesOf(survey)).map((t) => rowOf(book, t, under, plots.of(t.body.plot ?? null))),
+    ...some(book.contestedTreesOf(survey).map((t) => t.heads.at(-1) as RecordOf<'tree'>)).map((t) =>
+      emptyRow(t, { trouble: UNDECIDED_TREE }),
+    ),
+    ...some(book.struckTreesOf(survey)).map((t) =>
+      emptyRow(t, { struck: true, species: book.find('species', t.body.species)?.body.name ?? null }),
+    ),
   ].sort(byId);
 };
 

@@ -75,7 +75,7 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   // which program made them is said once of the whole survey
   const under = { protocol: protocol.options, known: { rows: new Map(), program: '', short: (text: string) => text } };
   // trees that judge tools are there whether or not they are wanted
-  const rows = rowsOf(book, scope, under).filter((r) => isAmong(r.id, which));
+  const rows = rowsOf(book, scope, under, isAmong(which));
   return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
 }
 

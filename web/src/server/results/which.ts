@@ -10,5 +10,8 @@ export const among = (tree: SQLWrapper, which: Which) =>
     : sql`${tree} > ${which.after}::uuid and ${tree} <= ${which.to}::uuid`;
 
 /** Whether a tree is one of them: ids go the same way here as in the database. */
-export const isAmong = (id: string, which: Which): boolean =>
-  'trees' in which ? which.trees.includes(id) : id > which.after && id <= which.to;
+export function isAmong(which: Which): (tree: string) => boolean {
+  if (!('trees' in which)) return (tree) => tree > which.after && tree <= which.to;
+  const trees = new Set(which.trees);
+  return (tree) => trees.has(tree);
+}
