@@ -141,33 +141,6 @@ describe('requests that are none', () => {
   });
 });
 
-describe('what a phone loads', () => {
-  const scriptOf = async () => (await ask('/measure')).text.match(/modulepreload" href="(\/_astro\/[^"]+\.js)"/)[1];
-  it('comes compressed where it can be read so, and is the same as it was', async () => {
-    for (const path of [await scriptOf(), '/measure', '/api/v1/openapi.json']) {
-      const plain = await ask(path);
-      expect(plain.headers['content-encoding']).toBeUndefined();
-      const sent = await fetch(`${server.address}${path}`, { headers: { 'accept-encoding': 'br' } });
-      expect([path, sent.headers.get('content-encoding'), sent.headers.get('vary')]).toEqual([path, 'br', 'Accept-Encoding']);
-      expect(await sent.text()).toBe(plain.text);
-    }
-  });
-  it('is asked for once where its name bears its hash, behind the same door', async () => {
-    const path = await scriptOf();
-    for (const headers of [{}, { 'accept-encoding': 'br' }]) {
-      const { status, headers: said } = await ask(path, { headers });
-      expect([status, said['cache-control'], said['x-content-type-options']]).toEqual([
-        200,
-        'public,max-age=31536000,immutable',
-        'nosniff',
-      ]);
-    }
-    expect((await ask('/_astro/nothing.js')).status).toBe(404);
-    expect((await ask('/_astro/../../server/entry.mjs')).status).toBe(404);
-    isProblem(await ask(path, { method: 'POST', headers: { origin: server.address } }), 405);
-  });
-});
-
 describe('one request, however heavy', () => {
   const reading = { kind: 'distance', value: 22, unit: 'm', along: 'level', to: 'axis' };
   const tip = { kind: 'angle', target: 'tip', value: 41.5, scale: 'degree' };

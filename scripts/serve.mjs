@@ -1,7 +1,7 @@
+import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import compression from 'compression';
-import sirv from 'sirv';
 import { applyMigrations, ensureDatabase, loadDemo } from './database.mjs';
 import { makeDoor } from './door.mjs';
 import { ROOT, registerServer } from './install.mjs';
@@ -34,19 +34,25 @@ export async function startWeb(host, port) {
   };
 }
 
+const CLIENT = path.join(ROOT, 'web/dist/client');
+/** Files that the build has made small too. */
+const SMALL = /^\/_astro\/[\w.-]+\.(js|css|svg)$/;
+const TYPES = { js: 'text/javascript; charset=utf-8', css: 'text/css; charset=utf-8', svg: 'image/svg+xml' };
+
 /** What weighs a phone's network down goes compressed: files as the build has made them small, answers on their way. */
 function lightened(handler) {
   const onTheWay = compression();
-  // what bears a hash in its name never changes
-  const files = sirv(path.join(ROOT, 'web/dist/client'), { brotli: true, immutable: true, maxAge: 31_536_000 });
-  return async (req, res) => {
+  return (req, res) => {
     onTheWay(req, res, () => {});
-    if (!req.url.startsWith('/_astro/')) return handler(req, res);
-    let unknown = false;
-    files(req, res, () => {
-      unknown = true;
-    });
-    if (unknown) await handler(req, res);
+    const [, kind] = SMALL.exec(req.url) ?? [];
+    const takes = (req.headers['accept-encoding'] ?? '').split(',').some((e) => e.trim() === 'br');
+    // looked for each time: a build may be under way
+    if (kind && takes && fs.existsSync(path.join(CLIENT, `${req.url}.br`))) {
+      res.setHeader('content-encoding', 'br');
+      res.setHeader('content-type', TYPES[kind]);
+      req.url += '.br';
+    }
+    return handler(req, res);
   };
 }
 

@@ -47,9 +47,7 @@ export const rowsOf = (
     ...some(book.contestedTreesOf(survey).map((t) => t.heads.at(-1) as RecordOf<'tree'>)).map((t) =>
       emptyRow(t, { trouble: UNDECIDED_TREE }),
     ),
-    ...some(book.struckTreesOf(survey)).map((t) =>
-      emptyRow(t, { struck: true, species: book.find('species', t.body.species)?.body.name ?? null }),
-    ),
+    ...some(book.struckTreesOf(survey)).map((t) => struckRow(t, book.find('species', t.body.species))),
   ].sort(byId);
 };
 
@@ -79,7 +77,7 @@ export function rowsOfAlone(book: Book, survey: string, records: readonly Record
   const plots = new PlotsOf(book, survey);
   return records.map((record) => {
     const species = book.find('species', record.body.species);
-    if (book.isPartOfStruck(record)) return emptyRow(record, { struck: true, species: species?.body.name ?? null });
+    if (book.isPartOfStruck(record)) return struckRow(record, species);
     return rowOfTree(aloneTree(record, species), species?.body.name ?? null, under, plots.of(record.body.plot ?? null));
   });
 }
@@ -195,6 +193,9 @@ const NONE_CALLED: readonly CalledQuantity[] = [];
 
 /** A row of which nothing is worked out, with what is known all the same. */
 const emptyRow = (record: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({ ...blank(record), ...known });
+
+const struckRow = (record: RecordOf<'tree'>, species: RecordOf<'species'> | null): TreeRow =>
+  emptyRow(record, { struck: true, species: species?.body.name ?? null });
 
 const blank = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
   id: entity,

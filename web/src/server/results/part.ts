@@ -46,15 +46,15 @@ export async function workOutPart(db: Db, part: Part): Promise<string> {
   await keepRows(
     db,
     scope,
-    rows.flatMap(({ text, id, hash }) => (kept.get(id) === hash ? [] : [{ ...(JSON.parse(text) as StandRow), hash }])),
+    rows.flatMap(({ row, hash }) => (kept.get(row.id) === hash ? [] : [{ ...row, hash }])),
   );
   return `[${rows.map((r) => r.text).join(',')}]`;
 }
 const parsed = (records: string) => JSON.parse(listed(records)) as readonly AnyRecord[];
 
-/** A row in JSON, with what it follows from and comes to in short. */
+/** A row, the same in JSON, and what it follows from and comes to in short. */
 interface Worked {
-  readonly id: string;
+  readonly row: StandRow;
   readonly text: string;
   readonly hash: string;
 }
@@ -79,13 +79,11 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
 }
 
-function worked(row: TreeRow): Worked {
-  const text = JSON.stringify(standRow(row));
-  return {
-    id: row.id,
-    text,
-    hash: createHash('md5')
-      .update(row.from + text)
-      .digest('base64'),
-  };
+function worked(tree: TreeRow): Worked {
+  const row = standRow(tree);
+  const text = JSON.stringify(row);
+  const hash = createHash('md5')
+    .update(tree.from + text)
+    .digest('base64');
+  return { row, text, hash };
 }

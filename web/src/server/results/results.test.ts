@@ -202,7 +202,7 @@ describe('results on the server', () => {
         records.filter(is),
         which,
       );
-      return [...made].sort((a, b) => (a.id < b.id ? -1 : 1));
+      return [...made].sort((a, b) => (a.row.id < b.row.id ? -1 : 1));
     };
     expect(alone).toHaveLength(108);
     expect(rows(alone)).toEqual(rows([]));
