@@ -14,6 +14,8 @@ const COMPUTED = new Set(['/api/v1/derive', '/api/v1/expand']);
 const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none'; form-action 'self'";
 /** Files and answers that are no pages load nothing. */
 const NOTHING = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
+/** A script that runs in a worker has the policy of its own answer, not its page's: it may fetch more of ours, and no data. */
+const SCRIPT = `${NOTHING}; script-src 'self'`;
 /** What holds the pages for a device without a network fetches them. */
 const WORKER = '/service-worker.js';
 const FETCHES = `${NOTHING}; connect-src 'self'`;
@@ -93,12 +95,15 @@ function guard(res, url) {
     // a page brings its own policy with the hashes of its scripts: made when asked for in a header, prerendered in its head
     // an answer that nothing has changed brings no page: a policy with it would take the place of the page's own
     if (!policy && status !== 304)
-      res.setHeader(
-        'content-security-policy',
-        type.startsWith('text/html') && status < 400 ? PRERENDERED : url === WORKER ? FETCHES : NOTHING,
-      );
+      res.setHeader('content-security-policy', policyOf(url, status < 400 ? type : ''));
     return writeHead.call(this, status, ...rest);
   };
+}
+
+function policyOf(url, type) {
+  if (url === WORKER) return FETCHES;
+  if (type.startsWith('text/html')) return PRERENDERED;
+  return type.startsWith('text/javascript') ? SCRIPT : NOTHING;
 }
 
 function refuse(res, { code, status, title, message, headers }) {

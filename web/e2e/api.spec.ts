@@ -85,6 +85,8 @@ test('pages carry a policy without inline scripts of others', async ({ page }) =
 test('the service worker may ask this server, and nobody else', async ({ request }) => {
   const worker = await request.get('/service-worker.js');
   expect(worker.headers()['content-security-policy']).toMatch(/^default-src 'none';.*connect-src 'self'$/);
+  // a worker has the policy of its script's own answer: what it loads when it is needed is of this server
+  expect((await request.get('/display.js')).headers()['content-security-policy']).toMatch(/^default-src 'none';.*script-src 'self'$/);
   expect((await request.get('/icon.svg')).headers()['content-security-policy']).not.toContain('connect-src');
   const manifest = (await (await request.get('/manifest.webmanifest')).json()) as { icons: { src: string }[] };
   for (const { src } of manifest.icons) expect((await request.get(src)).status(), src).toBe(200);

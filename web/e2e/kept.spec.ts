@@ -17,9 +17,11 @@ const onDisk = (page: Page) =>
         const open = indexedDB.open('arbolito.book');
         open.onerror = () => fail(open.error);
         open.onsuccess = () => {
-          const all = open.result.transaction('records').objectStore('records').getAll();
-          all.onsuccess = () =>
-            done(all.result.filter((r: { kind: string }) => r.kind === 'reading').map((r: { body: { typed: string } }) => r.body.typed));
+          const all = open.result.transaction('packs').objectStore('packs').getAll();
+          all.onsuccess = () => {
+            const records = all.result.flatMap((p: { records: { kind: string; body: { typed: string } }[] }) => p.records);
+            done(records.filter((r) => r.kind === 'reading').map((r) => r.body.typed));
+          };
         };
       }),
   );

@@ -11,8 +11,9 @@ const count = async (page: Page, kind: string) =>
       new Promise<number>((done) => {
         const open = indexedDB.open('arbolito.book');
         open.onsuccess = () => {
-          const all = open.result.transaction('records').objectStore('records').getAll();
-          all.onsuccess = () => done(all.result.filter((r: { kind: string }) => r.kind === k).length);
+          const all = open.result.transaction('packs').objectStore('packs').getAll();
+          all.onsuccess = () =>
+            done(all.result.flatMap((p: { records: { kind: string }[] }) => p.records).filter((r) => r.kind === k).length);
         };
       }),
     kind,

@@ -1,4 +1,5 @@
-import { openDB } from 'idb';
+import { type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
+import { packSingles } from './packs';
 import type { FieldDatabase, FieldSchema } from './schema';
 
 const NAME = 'arbolito.book';
@@ -14,15 +15,22 @@ export function whenOutdated(tell: () => void): void {
 export function db(): Promise<FieldDatabase> {
   opened ??= open().catch((e: Error) => {
     opened = undefined;
-    throw e.name === 'VersionError' ? new Error('a newer Arbolito is open in another tab: reload this page') : e;
+    throw WHY[e.name] ? new Error(WHY[e.name]) : e;
   });
   return opened;
 }
 
+const WHY: Readonly<Record<string, string>> = {
+  VersionError: 'a newer Arbolito is open in another tab: reload this page',
+  AbortError:
+    'what is on this device could not be brought into the order of this Arbolito, most likely for want of room; nothing of it was changed: make room and reload this page',
+};
+
 async function open(): Promise<FieldDatabase> {
-  const store = await openDB<FieldSchema>(NAME, 1, {
-    upgrade(made) {
-      made.createObjectStore('records').createIndex('id', 'id', { unique: true });
+  const store = await openDB<FieldSchema>(NAME, 2, {
+    upgrade(made, from, _, tx) {
+      made.createObjectStore('packs').createIndex('id', 'ids', { unique: true, multiEntry: true });
+      if (from > 0) return fromSingles(made, tx);
       made.createObjectStore('outbox', { keyPath: 'id' });
       made.createObjectStore('tools');
       made.createObjectStore('paired');
@@ -47,6 +55,17 @@ async function open(): Promise<FieldDatabase> {
     throw e;
   }
   return store;
+}
+
+/** Each record had an entry of its own once. Nothing changes where they can't all be packed: then it is said, and tried again. */
+function fromSingles(made: IDBPDatabase<FieldSchema>, tx: IDBPTransaction<FieldSchema, StoreNames<FieldSchema>[], 'versionchange'>): void {
+  packSingles(tx)
+    .then(() => made.deleteObjectStore('records' as never))
+    .catch(() => {
+      tx.done.catch(() => {});
+      tx.abort();
+      made.close();
+    });
 }
 
 /** Once the server has everything the store of an earlier Arbolito is no longer needed. */

@@ -11,7 +11,7 @@ const maker = { device: 'phone', person: null, now: new Date(), newId: v7 };
 const make = (kind: string, body: object) => makeRecord(maker, kind as 'tree', body as never) as AnyRecord;
 const protocol = make('protocol', { name: 'x', preset: 'street', options: PRESETS.street.options });
 const survey = make('survey', { name: 'Elm row', kind: 'street', protocol: protocol.id, place: null });
-const trees = Array.from({ length: 2500 }, (_, i) => make('tree', { survey: survey.id, plot: null, tag: `${i}`, species: null }));
+const trees = Array.from({ length: 1200 }, (_, i) => make('tree', { survey: survey.id, plot: null, tag: `${i}`, species: null }));
 const stems = trees.map((t) => make('stem', { tree: t.id, number: 1 }));
 const person = make('person', { name: 'Ada', eyeHeight: null, reach: null });
 const ALL = [person, protocol, survey, ...trees, ...stems];
@@ -71,7 +71,7 @@ describe('the store of an earlier Arbolito', () => {
   it('is copied again from its beginning when that was cut off, and says so where there is no room', async () => {
     await earlier([], [survey.id]);
     const put = IDBObjectStore.prototype.put;
-    for (const after of [3, 1500, 2200]) {
+    for (const after of [3, 700, 1300]) {
       let puts = 0;
       const spy = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
         if (puts++ === after) throw new DOMException('the disk is full', 'QuotaExceededError');

@@ -1,8 +1,9 @@
 import { type DBSchema, deleteDB, type IDBPDatabase, openDB } from 'idb';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
-import { folderAt, put, WRITTEN } from './filing';
+import { put, WRITTEN } from './filing';
 import { foldersOf } from './folders';
+import { folderAt } from './packs';
 import type { Unsent } from './refused';
 import { ALONG, type FieldDatabase, UNFILED } from './schema';
 
@@ -59,13 +60,13 @@ async function copyUnderLock(now: FieldDatabase): Promise<void> {
 
 async function copyRecords(now: FieldDatabase, wanted: readonly AnyRecord[]): Promise<void> {
   // all together, as ids need not go by what hangs on what
-  const folders = await foldersOf(wanted, async (id) => folderAt(await now.getKeyFromIndex('records', 'id', id)));
+  const folders = await foldersOf(wanted, async (id) => folderAt(await now.getKeyFromIndex('packs', 'id', id)));
   for (let i = 0; i < wanted.length; i += AT_ONCE) {
     const tx = now.transaction(WRITTEN, 'readwrite', { durability: 'strict' });
     await put(tx, wanted.slice(i, i + AT_ONCE), { folders });
     await tx.done;
   }
-  const tx = now.transaction('records');
+  const tx = now.transaction('packs');
   const there = await Promise.all(wanted.map((r) => tx.store.index('id').getKey(r.id)));
   const missing = there.filter((key) => key === undefined).length;
   if (missing > 0) {
@@ -79,7 +80,7 @@ async function copyRecords(now: FieldDatabase, wanted: readonly AnyRecord[]): Pr
 async function surveysIn(now: FieldDatabase): Promise<readonly string[]> {
   const found: string[] = [];
   for (let after: IDBKeyRange | undefined; ; ) {
-    const at = await now.transaction('records').store.openKeyCursor(after);
+    const at = await now.transaction('packs').store.openKeyCursor(after);
     if (!at) return found;
     const [scope] = at.key;
     if (scope !== SHARED && scope !== UNFILED) found.push(scope);

@@ -1,5 +1,4 @@
-import type { Filed } from './filing';
-import type { Revisions } from './schema';
+import type { Filed, Revisions } from './schema';
 
 /** What pages of one device, and their workers, tell each other. */
 export interface News {

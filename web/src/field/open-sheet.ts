@@ -1,15 +1,14 @@
-import { Book } from '../book/book';
-import { type RowsUnder, rowsOf } from '../book/rows-of';
-import { marksOf, type PlotMark, type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
+import type { Book } from '../book/book';
+import { rowsOf } from '../book/rows-of';
+import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { precisionNow } from '../book/survey-results';
 import type { TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
-import type { AnyRecord } from '../contract/envelope';
-import { SHARED } from '../contract/scope';
 import { keepSheet, keptHead, keptRows, scopesUnder } from './kept-sheets';
 import type { News } from './news';
-import { type Revisions, UNFILED } from './schema';
-import { load, pairedTrees, treesInParts, unsent } from './store';
+import type { Revisions } from './schema';
+import { bookOf, readBase, rowsIn, type SheetBase } from './sheet-base';
+import { load, pairedTrees, stretchesOf } from './store';
 
 /** What is told of a survey: its head, and which rows are new or changed and which are gone. */
 export interface SheetNews {
@@ -43,24 +42,12 @@ const A_FEW = 20;
 /** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
 const FIRST = 100;
 
-/** What rows of a survey are made with, beside the records of their trees. */
-interface Base {
-  readonly records: readonly AnyRecord[];
-  /** A book of them. */
-  readonly ground: Book;
-  readonly aside: ReadonlySet<string>;
-  readonly under: RowsUnder;
-  readonly survey: SurveyHead['survey'];
-  readonly protocol: SurveyHead['protocol'];
-  readonly plots: readonly PlotMark[];
-}
-
 /**
  * One survey's sheet, kept up as records come. Its trees are read and worked out a part at a time, and of what changes
  * only the trees that did: however large a survey is, no more than its rows is held.
  */
 export class OpenSheet {
-  private base: Base | null = null;
+  private base: SheetBase | null = null;
   private rows: Map<string, TreeRow> | null = null;
   private revisions: Revisions = {};
   private touched = new Set<string>();
@@ -152,7 +139,7 @@ export class OpenSheet {
     if (all || !this.base) {
       const { revisions } = await keptHead(this.survey, this.program);
       if (all) this.revisions = revisions;
-      this.base = await this.readBase([...paired]);
+      this.base = await readBase(this.survey, this.program, [...paired], this.rows);
     }
     if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
     if (all) this.rows = await this.workOut(this.base);
@@ -169,34 +156,21 @@ export class OpenSheet {
     await this.keepSoon(sheet, ground);
   }
 
-  /** What every tree of the survey leans on; null while the survey or its protocol is not here, or once it is struck out. */
-  private async readBase(paired: readonly string[]): Promise<Base | null> {
-    const [parts, entries] = await Promise.all([
-      Promise.all([load(SHARED), load(UNFILED), load(this.survey, ''), ...paired.map((tree) => load(this.survey, tree))]),
-      unsent(),
-    ]);
-    const aside = new Set(entries.flatMap((u) => (u.aside ? [u.id] : [])));
-    const records = parts.flat().filter((r) => !aside.has(r.id));
-    const book = new Book(records);
-    const survey = book.find('survey', this.survey);
-    const protocol = book.protocolOf(survey);
-    if (!survey || !protocol || book.isStruck(this.survey)) return null;
-    const before = this.rows ?? new Map((await keptRows(this.survey)).map((r) => [r.id, r]));
-    const under = { protocol: protocol.options, known: { rows: before, program: this.program } };
-    return { records, ground: book, aside, survey, protocol, plots: marksOf(book, this.survey), under };
-  }
-
-  private async workOut(base: Base): Promise<Map<string, TreeRow>> {
+  /** Stretch by stretch; while one is worked out the next is read. */
+  private async workOut(base: SheetBase): Promise<Map<string, TreeRow>> {
     const rows = new Map<string, TreeRow>();
-    for await (const part of treesInParts(this.survey)) {
-      for (const row of rowsOf(bookOf(base, part), this.survey, base.under)) rows.set(row.id, row);
-      if (this.closed) break;
-      if (!this.shown) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
-    }
+    const left = [...(await stretchesOf(this.survey))];
+    const take = async () => {
+      for (let stretch = left.shift(); stretch && !this.closed; stretch = left.shift()) {
+        for (const row of await rowsIn(base, stretch)) rows.set(row.id, row);
+        if (!this.shown) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
+      }
+    };
+    await Promise.all([take(), take()]);
     return rows;
   }
 
-  private async workOutAgain(base: Base, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
+  private async workOutAgain(base: SheetBase, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
     const records = (await Promise.all(trees.map((tree) => load(this.survey, tree)))).flat();
     const made = new Map(rowsOf(bookOf(base, records), this.survey, base.under).map((r) => [r.id, r]));
     for (const tree of trees) {
@@ -236,8 +210,5 @@ export class OpenSheet {
 function withPrecision({ head, rows }: SurveySheet, ground: Book): SurveySheet {
   return { head: { ...head, precision: precisionNow(ground, head.survey, head.protocol.options, rows) }, rows };
 }
-
-const bookOf = (base: Base, records: readonly AnyRecord[]) =>
-  new Book([...base.records, ...(base.aside.size === 0 ? records : records.filter((r) => !base.aside.has(r.id)))]);
 
 const isSame = (a: TreeRow | undefined, b: TreeRow) => a === b || (a !== undefined && JSON.stringify(a) === JSON.stringify(b));

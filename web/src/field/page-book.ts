@@ -1,7 +1,7 @@
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
-import type { Filed } from './filing';
+import type { Filed } from './schema';
 import { UNFILED } from './schema';
 import { along, folderOf, load, pairedTrees, recordsById, treesBackwards } from './store';
 

@@ -9,11 +9,24 @@ export interface Folder {
   readonly scope: string;
   readonly tree: string;
 }
-/** Scope, tree, id: a survey, and each tree of it, is one stretch of the store. */
-export type Key = [scope: string, tree: string, id: string];
+/** A record and where it lies. */
+export interface Filed extends Folder {
+  readonly record: AnyRecord;
+}
+/**
+ * Scope, tree, and of a tree which of its entries, else the record's id: a survey, and each tree of it, is one stretch of
+ * the store.
+ */
+export type Key = [scope: string, tree: string, entry: number | string];
+
+/** Records that lie in one entry: some of one tree, or one that belongs to none. A survey is read as fast as it has few entries. */
+export interface Pack {
+  readonly ids: readonly string[];
+  readonly records: readonly AnyRecord[];
+}
 
 export interface FieldSchema extends DBSchema {
-  records: { key: Key; value: AnyRecord; indexes: { id: string } };
+  packs: { key: Key; value: Pack; indexes: { id: string } };
   outbox: { key: string; value: Unsent };
   /** What each tree was read with. */
   tools: { key: [scope: string, tree: string]; value: readonly string[] };

@@ -1,67 +1,63 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import { db } from './database';
-import { countUp, folderAt, put, stretch, WRITTEN, type Written } from './filing';
+import { countUp, put, WRITTEN, type Written } from './filing';
+import { folderAt, stretch, takeOut, unpacked } from './packs';
 import type { Unsent } from './refused';
 import { ALONG, type Folder, type Key, UNFILED } from './schema';
 
 /** Every record on this device. */
 export async function loadAll(): Promise<AnyRecord[]> {
-  return (await db()).getAll('records');
+  return unpacked(await (await db()).getAll('packs'));
 }
 
 /** The records of a scope, of one tree of it, or ('') of what belongs to no tree. */
 export async function load(scope: string, tree?: string): Promise<AnyRecord[]> {
-  return (await db()).getAll('records', stretch(scope, tree));
+  return unpacked(await (await db()).getAll('packs', stretch(scope, tree)));
 }
 
 /** Where a record lies; null when it is not here. */
 export async function folderOf(id: string): Promise<Folder | null> {
-  return folderAt(await (await db()).getKeyFromIndex('records', 'id', id));
+  return folderAt(await (await db()).getKeyFromIndex('packs', 'id', id));
 }
 
 /** The trees of a survey in the order of their making, the last first, as far as somebody asks. */
 export async function* treesBackwards(scope: string): AsyncGenerator<string> {
   for (let below: IDBKeyRange | null = stretch(scope); below; ) {
-    const at: { readonly key: Key } | null = await (await db()).transaction('records').store.openKeyCursor(below, 'prev');
+    const at: { readonly key: Key } | null = await (await db()).transaction('packs').store.openKeyCursor(below, 'prev');
     if (!at || at.key[1] === '') return;
     yield at.key[1];
     below = IDBKeyRange.bound([scope], [scope, at.key[1]], false, true);
   }
 }
 
-/**
- * The records of a survey's trees, those of some hundred trees at a time: never of a tree a part. While one part is worked
- * with the next is read.
- */
-export async function* treesInParts(scope: string): AsyncGenerator<AnyRecord[]> {
-  let ahead = partOf(scope, [scope, '', []], true);
-  for (;;) {
-    const part = await ahead;
-    if (!part) return;
-    if (part.end) {
-      ahead = partOf(scope, part.end, false);
-      // one that nobody waits for any more may fail in silence
-      ahead.catch(() => {});
-    }
-    yield part.records;
-    if (!part.end) return;
+/** Trees of a survey that follow each other in the store: from one of them up to another, which is the next stretch's. */
+export interface Stretch {
+  readonly from: string;
+  readonly before: string | null;
+}
+/** So many entries a stretch, about: never of a tree a part. */
+const ENTRIES = 500;
+
+/** All trees of a survey that are here, in stretches. */
+export async function stretchesOf(scope: string): Promise<readonly Stretch[]> {
+  const found: Stretch[] = [];
+  const trees = IDBKeyRange.bound([scope, '', []], [scope, []], true);
+  for (let at = await (await db()).transaction('packs').store.openKeyCursor(trees); at; ) {
+    const from = at.key[1];
+    const next = await at.advance(ENTRIES);
+    // a tree of very many records is a stretch of its own
+    at = next?.key[1] === from ? await next.continue([scope, from, []] as never) : next;
+    found.push({ from, before: at?.key[1] ?? null });
   }
+  return found;
 }
 
-/** @returns the records of one part, and where the next begins; null where there is none */
-async function partOf(scope: string, from: IDBValidKey, open: boolean) {
-  const { store } = (await db()).transaction('records');
-  const first = await store.openKeyCursor(IDBKeyRange.bound(from, [scope, []], open, false));
-  if (!first) return null;
-  const [, tree] = first.key;
-  const next = await first.advance(AT_ONCE);
-  // a tree of very many records is a part of its own
-  const end: IDBValidKey = !next ? [scope, []] : next.key[1] === tree ? [scope, tree, []] : [scope, next.key[1]];
-  const records = await store.getAll(IDBKeyRange.bound(from, end, open, true));
-  return { records, end: next ? end : null };
+/** The records of the trees of a stretch. */
+export async function recordsIn(scope: string, { from, before }: Stretch): Promise<AnyRecord[]> {
+  const range = IDBKeyRange.bound([scope, from], before === null ? [scope, []] : [scope, before], false, true);
+  return unpacked(await (await db()).getAll('packs', range));
 }
-const AT_ONCE = 10_000;
 
 /** Trees of a survey of which readings may judge each other. */
 export async function pairedTrees(scope: string): Promise<readonly string[]> {
@@ -132,13 +128,13 @@ export async function takeAlong(survey: string): Promise<void> {
  */
 export async function leaveBehind(survey: string): Promise<number> {
   const tx = (await db()).transaction([...WRITTEN, 'outbox', 'heads', 'rows'], 'readwrite', { durability: 'strict' });
-  const [records, meta] = [tx.objectStore('records'), tx.objectStore('meta')];
+  const [packs, meta] = [tx.objectStore('packs'), tx.objectStore('meta')];
   const unsent = await tx.objectStore('outbox').getAllKeys();
-  const scopes = await Promise.all(unsent.map(async (id) => (await records.index('id').getKey(id))?.[0] ?? UNFILED));
+  const scopes = await Promise.all(unsent.map(async (id) => (await packs.index('id').getKey(id))?.[0] ?? UNFILED));
   // what hangs on something that is not here may belong to any survey
   const unsentHere = scopes.filter((s) => s === survey || s === UNFILED).length;
   if (unsentHere === 0) {
-    records.delete(stretch(survey));
+    packs.delete(stretch(survey));
     tx.objectStore('tools').delete(stretch(survey));
     tx.objectStore('paired').delete(stretch(survey));
     meta.delete(`cursor ${survey}`);
@@ -198,9 +194,9 @@ export async function unsent(): Promise<Unsent[]> {
 }
 
 export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> {
-  const tx = (await db()).transaction('records');
+  const tx = (await db()).transaction('packs');
   const found = await Promise.all(ids.map((id) => tx.store.index('id').get(id)));
-  return found.flatMap((r) => r ?? []);
+  return found.flatMap((pack, i) => pack?.records.find((r) => r.id === ids[i]) ?? []);
 }
 
 /** Takes what the server has off the outbox, and notes what it refused. */
@@ -217,12 +213,13 @@ export async function settleOutbox(done: readonly string[], refused: readonly Un
  */
 export async function correctLocally(record: AnyRecord): Promise<void> {
   const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
-  const [records, meta] = [tx.objectStore('records'), tx.objectStore('meta')];
-  const key = await records.index('id').getKey(record.id);
+  const [packs, meta] = [tx.objectStore('packs'), tx.objectStore('meta')];
+  const key = await packs.index('id').getKey(record.id);
   if (key) {
     const putBy = ((await meta.get('corrected')) ?? []) as readonly AnyRecord[];
-    meta.put([...putBy, (await records.get(key)) as AnyRecord], 'corrected');
-    records.delete(key);
+    const before = (await packs.get(key))?.records.filter((r) => r.id === record.id) ?? [];
+    meta.put([...putBy, ...before], 'corrected');
+    await takeOut(packs, key, new Set([record.id]));
   }
   await put(tx, [record]);
   tx.objectStore('outbox').put({ id: record.id });

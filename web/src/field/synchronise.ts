@@ -116,18 +116,28 @@ export async function surveyHolding(id: string, ask: Ask = askServer): Promise<s
   return surveys[0]?.id ?? null;
 }
 
-/** Takes in what is new in a scope. */
+/** Takes in what is new in a scope: while a page of it is kept the next one is asked for. */
 async function pullScope(ask: Ask, scope: string, hear: (written: Written, here: number) => void | Promise<void>): Promise<void> {
-  for (let more = true, after = await cursor(scope); more; ) {
+  const askFrom = (after: string | null) => {
+    const asked = ask(`/api/v1/sync?scope=${scope}&limit=${PAGE}${after ? `&after=${after}` : ''}`) as Promise<PullPage>;
+    // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
+    asked.catch(() => {});
+    return asked;
+  };
+  let after = await cursor(scope);
+  let asked = askFrom(after);
+  for (let more = true; more; ) {
     let page: PullPage;
     try {
-      page = (await ask(`/api/v1/sync?scope=${scope}&limit=${PAGE}${after ? `&after=${after}` : ''}`)) as PullPage;
+      page = await asked;
     } catch (e) {
       // the server's book is another one, or was put back: records are a set, so taking them all in again harms nothing
       if (!(e instanceof Answered && e.status === OTHER_BOOK && after !== null)) throw e;
       after = null;
+      asked = askFrom(after);
       continue;
     }
+    if (page.more) asked = askFrom(page.next);
     const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
     if (records.length > 0) {
       const written = await keepPulled(records, scope, page.next);
