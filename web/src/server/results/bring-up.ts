@@ -4,7 +4,7 @@ import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { type Filed, fileRecords, pairedTrees, partsAfter } from './filing';
+import { countTrees, type Filed, fileRecords, pairedTrees, partsAfter } from './filing';
 import { countRows, onPlots } from './kept-rows';
 import { inPlace, type WorkOut } from './part';
 import type { Which } from './which';
@@ -152,25 +152,24 @@ async function everyTree(
   { tell, workOut, atOnce }: Doing,
 ): Promise<Derivation> {
   const { scope } = state;
-  const parts = await partsAfter(db, scope, from, atOnce);
-  const trees = parts.reduce((sum, p) => sum + p.trees, done);
+  const [parts, trees] = await Promise.all([partsAfter(db, scope, from, atOnce), countTrees(db, scope)]);
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
   const begin = (i: number) => {
-    const part = parts[i];
-    if (!part) return;
-    const rows = workOut({ scope, which: { after: parts[i - 1]?.to ?? from, to: part.to }, paired, stamp: stampOf(state) });
+    const to = parts[i];
+    if (to === undefined) return;
+    const rows = workOut({ scope, which: { after: parts[i - 1] ?? from, to }, paired, stamp: stampOf(state) });
     // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
     rows.catch(() => {});
     begun.push(rows);
   };
   const begun: Promise<readonly StandRow[]>[] = [];
   for (let i = 0; i < AHEAD; i++) begin(i);
-  for (const [i, { to, trees: some }] of parts.entries()) {
+  for (const [i, to] of parts.entries()) {
     const rows = (await begun[i]) ?? [];
     begun[i] = NOTHING;
     begin(i + AHEAD);
-    now = { ...now, through: to, done: now.done + some };
+    now = { ...now, through: to, done: now.done + rows.length };
     await keep(db, now);
     tell(now, rows);
   }

@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, countDistinct, eq, gt, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
@@ -97,44 +97,65 @@ export async function groundOf(db: Db, scope: string): Promise<string> {
   return row?.all ?? '';
 }
 
-/** The records of some trees, each the inside of a JSON list. */
+/** The records of some trees. */
 export interface TreeRecords {
   /** Of trees of which there is one record and nothing else. */
-  readonly alone: string;
-  readonly others: string;
+  readonly alone: readonly AnyRecord[];
+  readonly others: readonly AnyRecord[];
 }
 
-/** @param but trees of which none are wanted */
+/**
+ * Trees that follow each other were mostly stored after each other, and then a stretch of the survey's order holds little
+ * else. No join: where the database does not know yet how much there is, it would look at every pair.
+ * @param but trees of which none are wanted
+ */
 export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<TreeRecords> {
-  const { rows } = await db.execute<{ alone: string | null; others: string | null }>(sql`
-    select string_agg(r.sent, ',') filter (where f.n = 1) as alone, string_agg(r.sent, ',') filter (where f.n > 1) as others from (
-      select record, count(*) over (partition by tree) as n from derived.filed
-      where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })}) f
-    join record r on r.id = f.record`);
-  return { alone: rows[0]?.alone ?? '', others: rows[0]?.others ?? '' };
+  const { rows: places } = await db.execute<{ seq: string; tree: string }>(sql`
+    select seq, tree from derived.filed
+    where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })} order by seq`);
+  const [first, last] = [Number(places[0]?.seq ?? 0), Number(places.at(-1)?.seq ?? 0)];
+  const together = last - first < 2 * places.length;
+  const { rows } = await db.execute<{ seq: string; sent: string }>(sql`
+    select seq, sent from record where scope = ${scope} and
+    ${together ? sql`seq between ${first} and ${last}` : sql`seq = any(${`{${places.map((p) => p.seq)}}`}::bigint[])`}`);
+  const treeAt = new Map(places.map((p) => [p.seq, p.tree]));
+  const counts = new Map<string, number>();
+  for (const { tree } of places) counts.set(tree, (counts.get(tree) ?? 0) + 1);
+  const [alone, others]: [string[], string[]] = [[], []];
+  for (const { seq, sent } of rows) {
+    const tree = treeAt.get(seq);
+    if (tree !== undefined) (counts.get(tree) === 1 ? alone : others).push(sent);
+  }
+  return { alone: parsed(alone), others: parsed(others) };
 }
+const parsed = (sent: readonly string[]) => JSON.parse(listed(...sent)) as readonly AnyRecord[];
 
 /** What several such texts list, in that order. */
 export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
-/** Some trees of a survey that follow each other. */
-export interface Stretch {
-  /** The last of them. */
-  readonly to: string;
-  readonly trees: number;
-}
-
 /**
  * The trees of a survey after one of them, in the order of their ids, in parts.
  * @param records that the trees of a part have together, about; a tree is in one part whole
+ * @returns the last tree of each part
  */
-export async function partsAfter(db: Db, scope: string, after: string, records: number): Promise<readonly Stretch[]> {
-  const { rows } = await db.execute<{ to: string; trees: number }>(sql`
-    select (array_agg(tree order by tree desc))[1] as to, count(*)::int as trees from (
-      select tree, div(sum(n) over (order by tree) - n, ${records}::int) as part from (
-        select tree, count(*) as n from derived.filed where scope = ${scope} and tree > ${after}::uuid group by tree) t) p
-    group by part order by part`);
-  return rows;
+export async function partsAfter(db: Db, scope: string, after: string, records: number): Promise<readonly string[]> {
+  const following = (tree: SQLWrapper) => sql`select f.tree from derived.filed f where f.scope = ${scope} and f.tree > ${tree}`;
+  const { rows } = await db.execute<{ to: string }>(sql`
+    with recursive part(after, until) as (
+      select ${after}::uuid, (${following(sql`${after}::uuid`)} order by f.tree offset ${records - 1} limit 1)
+      union all
+      select p.until, (${following(sql`p.until`)} order by f.tree offset ${records - 1} limit 1) from part p where p.until is not null)
+    select coalesce(until, last.tree) as to from part, lateral (${following(sql`part.after`)} order by f.tree desc limit 1) last`);
+  return rows.map((r) => r.to);
+}
+
+/** How many trees a survey has records of. */
+export async function countTrees(db: Db, scope: string): Promise<number> {
+  const [row] = await db
+    .select({ trees: countDistinct(filed.tree) })
+    .from(filed)
+    .where(eq(filed.scope, scope));
+  return row?.trees ?? 0;
 }
 
 /** Trees whose readings judge each other's tools, and so those of other trees. */

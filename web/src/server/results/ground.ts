@@ -12,12 +12,12 @@ interface Read {
 /** What was read last: the parts of a survey follow each other, and its figures follow them. */
 const lately = new WeakMap<Db, Map<What, Read>>();
 
-function once(db: Db, what: What, of: string, read: () => readonly Promise<string>[]): Promise<readonly AnyRecord[]> {
+function once(db: Db, what: What, of: string, read: () => Promise<readonly AnyRecord[]>): Promise<readonly AnyRecord[]> {
   const reads = lately.get(db) ?? new Map<What, Read>();
   lately.set(db, reads);
   const known = reads.get(what);
   if (known?.of === of) return known.records;
-  const records = Promise.all(read()).then((texts) => JSON.parse(listed(...texts)) as readonly AnyRecord[]);
+  const records = read();
   reads.set(what, { of, records });
   // what could not be read is read again the next time
   records.catch(() => reads.delete(what));
@@ -29,8 +29,10 @@ function once(db: Db, what: What, of: string, read: () => readonly Promise<strin
  * @param stamp how it stands: as long as that stays, so does this
  */
 export const groundRecords = (db: Db, scope: string, stamp: string): Promise<readonly AnyRecord[]> =>
-  once(db, 'ground', `${scope} ${stamp}`, () => [groundOf(db, SHARED), groundOf(db, scope)]);
+  once(db, 'ground', `${scope} ${stamp}`, async () =>
+    JSON.parse(listed(...(await Promise.all([groundOf(db, SHARED), groundOf(db, scope)])))),
+  );
 
 /** The records of trees whose readings judge each other's tools. */
 export const pairedRecords = (db: Db, scope: string, stamp: string, paired: readonly string[]): Promise<readonly AnyRecord[]> =>
-  once(db, 'paired', `${scope} ${stamp}`, () => [recordsOf(db, scope, { trees: paired }).then(({ others }) => others)]);
+  once(db, 'paired', `${scope} ${stamp}`, () => recordsOf(db, scope, { trees: paired }).then(({ others }) => others));

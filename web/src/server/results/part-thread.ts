@@ -1,9 +1,10 @@
 import { workerData } from 'node:worker_threads';
 import { connect } from '../db';
 import { type Part, workOutPart } from './part';
+import { columnsOf, type RowColumns } from './row-columns';
 
 const { url } = workerData as { readonly url: string };
 const { db } = connect(url, true);
 
 /** A worker thread: a part in, its rows out. It reads and keeps them by a connection of its own. */
-export default (part: Part): Promise<string> => workOutPart(db, part);
+export default async (part: Part): Promise<RowColumns> => columnsOf(await workOutPart(db, part));

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import { Book } from '../../book/book';
 import { rowsOf, rowsOfAlone } from '../../book/rows-of';
 import { type StandRow, standRow } from '../../book/stand-row';
@@ -6,7 +6,7 @@ import type { TreeRow } from '../../book/tree-row';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import { KINDS } from '../../contract/kinds/index';
 import type { Db } from '../db';
-import { listed, recordsOf } from './filing';
+import { recordsOf } from './filing';
 import { groundRecords, pairedRecords } from './ground';
 import { keepRows, keptOf } from './kept-rows';
 import { isAmong, type Which } from './which';
@@ -27,14 +27,14 @@ export type WorkOut = (part: Part) => Promise<readonly StandRow[]>;
 /** Works parts out where it is called. */
 export const inPlace =
   (db: Db): WorkOut =>
-  async (part) =>
-    JSON.parse(await workOutPart(db, part)) as readonly StandRow[];
+  (part) =>
+    workOutPart(db, part);
 
 /**
  * Reads some trees, works their results out and keeps them.
- * @returns a JSON list of their rows; an empty one where the survey's protocol is missing
+ * @returns their rows; none where the survey's protocol is missing
  */
-export async function workOutPart(db: Db, part: Part): Promise<string> {
+export async function workOutPart(db: Db, part: Part): Promise<readonly StandRow[]> {
   const { scope, which, paired, stamp } = part;
   const [ground, judging, { alone, others }, kept] = await Promise.all([
     groundRecords(db, scope, stamp),
@@ -42,22 +42,22 @@ export async function workOutPart(db: Db, part: Part): Promise<string> {
     recordsOf(db, scope, which, paired),
     keptOf(db, scope, which),
   ]);
-  const rows = rowsOfPart(scope, [...ground, ...judging, ...parsed(others)], parsed(alone), which);
-  await keepRows(
-    db,
-    scope,
-    rows.flatMap(({ row, hash }) => (kept.get(row.id) === hash ? [] : [{ ...row, hash }])),
-  );
-  return `[${rows.map((r) => r.text).join(',')}]`;
+  const rows = rowsOfPart(scope, [...ground, ...judging, ...others], alone, which);
+  const changed = rows.flatMap((row) => {
+    const short = inShort(row);
+    return kept.get(row.row.id) === short ? [] : [{ ...row.row, hash: short }];
+  });
+  await keepRows(db, scope, changed);
+  return rows.map((r) => r.row);
 }
-const parsed = (records: string) => JSON.parse(listed(records)) as readonly AnyRecord[];
 
-/** A row, the same in JSON, and what it follows from and comes to in short. */
+/** A row, and what it follows from. */
 interface Worked {
   readonly row: StandRow;
-  readonly text: string;
-  readonly hash: string;
+  readonly from: string;
 }
+/** What a row follows from and comes to. */
+const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(row), 'base64');
 
 /**
  * The rows of some trees.
@@ -79,11 +79,4 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
 }
 
-function worked(tree: TreeRow): Worked {
-  const row = standRow(tree);
-  const text = JSON.stringify(row);
-  const hash = createHash('md5')
-    .update(tree.from + text)
-    .digest('base64');
-  return { row, text, hash };
-}
+const worked = (tree: TreeRow): Worked => ({ row: standRow(tree), from: tree.from });

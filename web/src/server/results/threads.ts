@@ -1,9 +1,9 @@
 import os from 'node:os';
 import path from 'node:path';
 import { Piscina } from 'piscina';
-import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
 import { inPlace, type Part, type WorkOut } from './part';
+import { type RowColumns, rowsIn } from './row-columns';
 
 /** Fewer trees than this are not worth a thread. */
 const FEW = 200;
@@ -28,7 +28,7 @@ export function inThreads(db: Db, folder: string, url: string): WorkOut {
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
       resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 384 },
     });
-    return JSON.parse((await pool.run(part)) as string) as readonly StandRow[];
+    return rowsIn((await pool.run(part)) as RowColumns);
   };
 }
 
