@@ -57,7 +57,9 @@ export function rowsOfTrees(book: Book, survey: string, trees: readonly string[]
   return trees.flatMap((id) => {
     const record = book.find('tree', id);
     if (!record) return [];
-    return book.isStruck(id) ? emptyRow(record, { struck: true }) : rowOf(book, record, under, plots.of(record.body.plot ?? null));
+    return book.isStruck(id)
+      ? struckRow(record, book.find('species', record.body.species))
+      : rowOf(book, record, under, plots.of(record.body.plot ?? null));
   });
 }
 

@@ -1,10 +1,10 @@
-import { formatNumber, LOG_RULES, metres, showDiameter, showHeight } from '@arbolito/core';
+import { LOG_RULES, metres, showDiameter, showHeight } from '@arbolito/core';
 import type { ReactNode } from 'react';
 import type { SurveyResults } from '../../book/survey-results';
 import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
 import { mainRuleOf } from '../../ui/log-rules';
-import { percent, type Quantity, type Said, sayEstimate, unitOf } from './figures';
+import { percent, type Quantity, type Said, sayEstimate, sayFigure, unitOf } from './figures';
 import { GoalField } from './GoalField';
 
 interface Props {
@@ -49,7 +49,7 @@ export function Headline({ survey, results, said }: Props) {
         className="mt-4 grid grid-cols-2 bg-ink text-sheet desk:auto-cols-fr desk:grid-flow-col desk:grid-cols-none desk:grid-rows-[auto_auto_auto]"
         data-headline
       >
-        {figure(land, 'trees', whole.trees, `${formatNumber(whole.counted, 0)} looked at`)}
+        {figure(land, 'trees', whole.trees, `${sayFigure(whole.counted, 0)} looked at`)}
         {figure('Basal area', 'basalArea', whole.basalArea, short(whole.without.basalArea, 'a diameter'))}
         {figure('Volume over bark', 'volume', whole.volume, short(whole.without.volume, 'a volume'))}
         {boards && figure(`Boards by ${LOG_RULES[rule].name}`, 'boardFeet', boards, short(whole.without.boardFeet, 'logs'))}

@@ -38,7 +38,12 @@ const decimalsOf = (v: number): number => {
   const size = Math.abs(v);
   return size >= 100 || v === 0 ? 0 : size >= 10 ? 1 : 2;
 };
-export const threeFigures = (v: number): string => formatNumber(v, decimalsOf(v));
+/** Five digits and more before the point are read in threes: 12 345. Without one they would break the line. */
+const inThrees = (figure: string): string =>
+  /\d{5}/.test(figure.split('.')[0] ?? '') ? figure.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f') : figure;
+/** A figure as it is read. */
+export const sayFigure = (v: number, decimals: number): string => inThrees(formatNumber(v, decimals));
+export const threeFigures = (v: number): string => sayFigure(v, decimalsOf(v));
 
 /** The name of a diameter class. */
 export const sayClass = (name: number): string => formatNumber(name, Number.isInteger(name) ? 0 : 1);
@@ -52,8 +57,8 @@ export function sayEstimate(
   if (!e) return null;
   const mean = inUnits(e.mean, quantity, said);
   const decimals = decimalsOf(mean);
-  const half = e.halfWidth === null || said.list ? null : formatNumber(inUnits(e.halfWidth, quantity, said), decimals);
-  return { value: formatNumber(mean, decimals), half };
+  const half = e.halfWidth === null || said.list ? null : sayFigure(inUnits(e.halfWidth, quantity, said), decimals);
+  return { value: sayFigure(mean, decimals), half };
 }
 
 /** Land as it is said. */
