@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Book } from './book';
-import { rowsOf } from './rows-of';
-import { everything, next, reading } from './test-everything';
+import { rowsOf, rowsOfTrees } from './rows-of';
+import { everything, next, reading, strike } from './test-everything';
 import type { TreeRow } from './tree-row';
 
 const all = everything();
@@ -51,6 +51,17 @@ describe('a row that was put by', () => {
       const [was, is] = [before, anew].map((list) => list.find((r) => r.id === row.id));
       if (row.volume === 99) expect(is).toEqual(was);
     }
+  });
+});
+
+describe('rows of some trees', () => {
+  it('are those of all of them, of one that is struck out too', () => {
+    const named = all.find((r) => r.kind === 'tree' && r.body.survey === survey && r.body.species) as (typeof all)[number];
+    const book = new Book([...all, strike(named)]);
+    const whole = rowsOf(book, survey, { protocol: protocolOf(book) }).filter((r) => !book.isContested(r.id));
+    expect(whole.find((r) => r.id === named.id)).toMatchObject({ struck: true, species: expect.any(String) });
+    const ids = whole.map((r) => r.id);
+    expect(rowsOfTrees(book, survey, ids, { protocol: protocolOf(book) })).toEqual(whole);
   });
 });
 
