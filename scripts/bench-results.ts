@@ -33,8 +33,11 @@ for (const size of sizes) {
   await client.query('analyze');
   const first = await timed(() => results(survey));
   // filed by tree once and for all; derived anew is what a new program or a changed species asks for
-  await client.query("update derived.derivation set program = 'another'; delete from derived.survey_result");
-  const anew = await timed(() => results(survey));
+  const anew: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    await client.query("update derived.derivation set program = 'another'; delete from derived.survey_result");
+    anew.push((await timed(() => results(survey))).ms);
+  }
   const kept: number[] = [];
   for (let i = 0; i < 11; i++) kept.push((await timed(() => results(survey))).ms);
   const other = await timed(() => results(survey, '?confidence=90'));
@@ -59,7 +62,8 @@ for (const size of sizes) {
   lines.push({
     size,
     first: first.ms,
-    anew: anew.ms,
+    anew: anew.toSorted((a, b) => a - b)[2],
+    anewFirst: anew[0],
     kept: kept.sort((a, b) => a - b)[9],
     other: other.ms,
     sql: sql.ms,

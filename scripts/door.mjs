@@ -94,8 +94,7 @@ function guard(res, url) {
     const policy = given?.['content-security-policy'] ?? res.getHeader('content-security-policy');
     // a page brings its own policy with the hashes of its scripts: made when asked for in a header, prerendered in its head
     // an answer that nothing has changed brings no page: a policy with it would take the place of the page's own
-    if (!policy && status !== 304)
-      res.setHeader('content-security-policy', policyOf(url, status < 400 ? type : ''));
+    if (!policy && status !== 304) res.setHeader('content-security-policy', policyOf(url, status < 400 ? type : ''));
     return writeHead.call(this, status, ...rest);
   };
 }

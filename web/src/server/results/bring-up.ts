@@ -152,9 +152,9 @@ async function everyTree(
   { tell, workOut, atOnce }: Doing,
 ): Promise<Derivation> {
   const { scope } = state;
-  const [parts, trees] = await Promise.all([partsAfter(db, scope, from, atOnce), countTrees(db, scope)]);
-  let now: Derivation = { ...state, trees, done, through: from };
-  await keep(db, now);
+  const counted = countTrees(db, scope);
+  counted.catch(() => {});
+  const parts = await partsAfter(db, scope, from, atOnce);
   const begin = (i: number) => {
     const to = parts[i];
     if (to === undefined) return;
@@ -165,6 +165,9 @@ async function everyTree(
   };
   const begun: Promise<readonly StandRow[]>[] = [];
   for (let i = 0; i < AHEAD; i++) begin(i);
+  const trees = await counted;
+  let now: Derivation = { ...state, trees, done, through: from };
+  await keep(db, now);
   for (const [i, to] of parts.entries()) {
     const rows = (await begun[i]) ?? [];
     begun[i] = NOTHING;
