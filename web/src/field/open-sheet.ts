@@ -1,5 +1,4 @@
 import type { Book } from '../book/book';
-import { rowsOf } from '../book/rows-of';
 import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { precisionNow } from '../book/survey-results';
 import type { TreeRow } from '../book/tree-row';
@@ -7,8 +6,8 @@ import { byId } from '../book/versions';
 import { keepSheet, keptHead, keptRows, scopesUnder } from './kept-sheets';
 import type { News } from './news';
 import type { Revisions } from './schema';
-import { bookOf, readBase, rowsIn, type SheetBase } from './sheet-base';
-import { load, pairedTrees, stretchesOf } from './store';
+import { readBase, rowsIn, rowsOfThese, type SheetBase } from './sheet-base';
+import { pairedTrees, stretchesOf } from './store';
 
 /** What is told of a survey: its head, and which rows are new or changed and which are gone. */
 export interface SheetNews {
@@ -137,9 +136,12 @@ export class OpenSheet {
     this.touched = new Set();
     this.everything = false;
     if (all || !this.base) {
-      const { revisions } = await keptHead(this.survey, this.program);
+      const { kept, revisions } = await keptHead(this.survey, this.program);
       if (all) this.revisions = revisions;
-      this.base = await readBase(this.survey, this.program, [...paired], this.rows);
+      // what another program put by is made anew, whatever it follows from
+      const putBy = kept?.program === this.program && !this.rows ? await keptRows(this.survey) : [];
+      const rows = this.rows ?? new Map(putBy.map((r) => [r.id, r]));
+      this.base = await readBase(this.survey, [...paired], { rows, program: this.program });
     }
     if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
     if (all) this.rows = await this.workOut(this.base);
@@ -171,8 +173,7 @@ export class OpenSheet {
   }
 
   private async workOutAgain(base: SheetBase, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
-    const records = (await Promise.all(trees.map((tree) => load(this.survey, tree)))).flat();
-    const made = new Map(rowsOf(bookOf(base, records), this.survey, base.under).map((r) => [r.id, r]));
+    const made = new Map((await rowsOfThese(base, trees)).map((r) => [r.id, r]));
     for (const tree of trees) {
       const row = made.get(tree);
       if (row) rows.set(tree, row);

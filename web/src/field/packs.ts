@@ -52,10 +52,15 @@ async function putInFolder(packs: Packs, { scope, tree }: Folder, records: reado
   }
 }
 
-/** Takes records out of the entry they lie in. */
-export async function takeOut(packs: Packs, at: Key, ids: ReadonlySet<string>): Promise<void> {
-  const left = (await packs.get(at))?.records.filter((r) => !ids.has(r.id)) ?? [];
+/**
+ * Takes records out of the entry they lie in.
+ * @returns what they were
+ */
+export async function takeOut(packs: Packs, at: Key, ids: ReadonlySet<string>): Promise<readonly AnyRecord[]> {
+  const all = (await packs.get(at))?.records ?? [];
+  const left = all.filter((r) => !ids.has(r.id));
   ask(left.length === 0 ? packs.delete(at) : packs.put(packOf(left), at));
+  return all.filter((r) => ids.has(r.id));
 }
 
 /** The store as it was while every record had an entry of its own: they are packed, all or, where that is cut off, none. */

@@ -195,8 +195,12 @@ export async function unsent(): Promise<Unsent[]> {
 
 export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> {
   const tx = (await db()).transaction('packs');
-  const found = await Promise.all(ids.map((id) => tx.store.index('id').get(id)));
-  return found.flatMap((pack, i) => pack?.records.find((r) => r.id === ids[i]) ?? []);
+  const keys = (await Promise.all(ids.map((id) => tx.store.index('id').getKey(id)))).flatMap((key) => (key ? [key] : []));
+  // several of them may lie in one entry
+  const entries = new Map(keys.map((key) => [key.join(), key]));
+  const packs = await Promise.all([...entries.values()].map((key) => tx.store.get(key)));
+  const found = new Map(packs.flatMap((pack) => pack?.records ?? []).map((r) => [r.id, r]));
+  return ids.flatMap((id) => found.get(id) ?? []);
 }
 
 /** Takes what the server has off the outbox, and notes what it refused. */
@@ -217,9 +221,7 @@ export async function correctLocally(record: AnyRecord): Promise<void> {
   const key = await packs.index('id').getKey(record.id);
   if (key) {
     const putBy = ((await meta.get('corrected')) ?? []) as readonly AnyRecord[];
-    const before = (await packs.get(key))?.records.filter((r) => r.id === record.id) ?? [];
-    meta.put([...putBy, ...before], 'corrected');
-    await takeOut(packs, key, new Set([record.id]));
+    meta.put([...putBy, ...(await takeOut(packs, key, new Set([record.id])))], 'corrected');
   }
   await put(tx, [record]);
   tx.objectStore('outbox').put({ id: record.id });

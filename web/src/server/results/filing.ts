@@ -121,15 +121,13 @@ export async function recordsOf(db: Db, scope: string, which: Which, but: readon
   const treeAt = new Map(places.map((p) => [p.seq, p.tree]));
   const counts = new Map<string, number>();
   for (const { tree } of places) counts.set(tree, (counts.get(tree) ?? 0) + 1);
-  const [alone, others]: [string[], string[]] = [[], []];
+  const [alone, others]: [AnyRecord[], AnyRecord[]] = [[], []];
   for (const { seq, sent } of rows) {
     const tree = treeAt.get(seq);
-    if (tree !== undefined) (counts.get(tree) === 1 ? alone : others).push(sent);
+    if (tree !== undefined) (counts.get(tree) === 1 ? alone : others).push(JSON.parse(sent));
   }
-  return { alone: parsed(alone), others: parsed(others) };
+  return { alone, others };
 }
-const parsed = (sent: readonly string[]) => JSON.parse(listed(...sent)) as readonly AnyRecord[];
-
 /** What several such texts list, in that order. */
 export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
