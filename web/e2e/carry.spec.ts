@@ -124,3 +124,31 @@ test('a survey that came only in part says how much of it is here, shows that, a
   await page.getByRole('button', { name: `Leave ${name} behind` }).click();
   await expect(line).toContainText('not on this device');
 });
+
+test('lines of surveys can be pressed once they stand where they stay, and none moves under the finger', async ({ page, ownSurvey }) => {
+  const [first, second] = [await ownSurvey('Monte Umbrío'), await ownSurvey('Puerto Lenga')];
+  const list = page.locator('ul[aria-label="Surveys"]');
+  const order = () => list.locator('li a[aria-label^="Measure in"]').evaluateAll((links) => links.map((l) => l.getAttribute('href')));
+  // the page as it was sent, before any of its scripts came
+  let release = () => {};
+  const released = new Promise<void>((end) => {
+    release = end;
+  });
+  await page.route('**/_astro/*.js', async (route) => {
+    await released;
+    await route.continue();
+  });
+  await page.goto('/', { waitUntil: 'commit' });
+  await expect(list).toHaveJSProperty('inert', true);
+  await expect(list).toContainText(first);
+  release();
+  await expect(list).toHaveJSProperty('inert', false);
+  const before = await order();
+  await page.getByRole('button', { name: `Take ${first} along` }).click();
+  await expect(list.getByRole('listitem').filter({ hasText: first })).toContainText('heights ±');
+  expect((await order()).slice(0, before.length)).toEqual(before);
+  await expect(list.getByRole('listitem').filter({ hasText: second })).toContainText('not on this device');
+  // the next time what is carried stands first
+  await page.reload();
+  await expect(list.getByRole('listitem').first()).toContainText(first);
+});

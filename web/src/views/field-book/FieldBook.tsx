@@ -11,10 +11,8 @@ import { LeaveBehind } from '../../ui/LeaveBehind';
 import { useToday } from '../../ui/use-today';
 import { weight } from '../../ui/weight';
 import { AtHand } from './AtHand';
-import { type Other, OtherLine, PageLine } from './SurveyLine';
-
-/** So many surveys that are not here are shown at once, those worked in last. */
-const MOST = 30;
+import type { Other } from './SurveyLine';
+import { Surveys } from './Surveys';
 
 interface Props {
   /** What the server knew when it sent this page; the local store rules as soon as it is open. */
@@ -34,15 +32,10 @@ export default function FieldBook({ surveys }: Props) {
       ),
     [heads],
   );
-  const [asked, ask] = useState('');
-  const others = useMemo(() => {
-    const listed = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1));
-    const named: readonly Other[] = listed?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;
-    const here = new Set(pages.map((p) => p.id));
-    return named.filter((s) => !here.has(s.id));
-  }, [pages, state.surveys, surveys]);
-  const wanted = asked.trim().toLowerCase();
-  const found = wanted ? others.filter((s) => `${s.name} ${s.place ?? ''}`.toLowerCase().includes(wanted)) : others;
+  const listed = useMemo((): readonly Other[] => {
+    const all = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1));
+    return all?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;
+  }, [state.surveys, surveys]);
   return (
     <Frame tab="book" wide>
       <div className="grid gap-x-9 gap-y-6 desk:grid-cols-[minmax(0,1fr)_300px]">
@@ -59,44 +52,12 @@ export default function FieldBook({ surveys }: Props) {
             </div>
           </div>
           {state.loaded && <WhereStopped nameOf={(id) => state.book.find('survey', id)?.body.name ?? null} />}
-          <ul className="mt-3 border-t-2 border-ink" aria-label="Surveys">
-            {pages.map((p) => (
-              <PageLine key={p.id} page={p} coming={state.coming.get(p.id)} />
-            ))}
-            {found.slice(0, MOST).map((s) => (
-              <OtherLine
-                key={s.id}
-                survey={s}
-                weighs={s.bytes === undefined || state.along.has(s.id) ? null : weight(s.bytes)}
-                here={!state.loaded || state.along.has(s.id) ? 'coming' : 'no'}
-                coming={state.coming.get(s.id)}
-              />
-            ))}
-          </ul>
+          <Surveys pages={pages} listed={listed} />
           {state.reached === false && state.surveys === null && (
             <p className="mt-3 text-soft">No server just now: surveys that are not on this device are listed once it answers.</p>
           )}
-          {others.length > MOST && (
-            <div className="mt-3 flex flex-wrap items-center gap-3">
-              <input
-                type="search"
-                aria-label="Find a survey"
-                placeholder="find by name or place"
-                className="box max-w-xs"
-                value={asked}
-                onChange={(e) => ask(e.target.value)}
-              />
-              <span className="text-soft" role="status">
-                {found.length === 0
-                  ? 'No survey has that in its name or place.'
-                  : found.length > MOST
-                    ? `${found.length - MOST} more: find them by name or place`
-                    : ''}
-              </span>
-            </div>
-          )}
           <Carried pages={pages} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
-          {known && pages.length === 0 && others.length === 0 && (
+          {known && pages.length === 0 && listed.length === 0 && (
             <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">
               The book is empty. Measure one tree right away, or begin a survey: a purpose chooses its protocol.
             </p>
