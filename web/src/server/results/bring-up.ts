@@ -4,7 +4,7 @@ import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { countTrees, type Filed, fileRecords, pairedTrees, partsAfter } from './filing';
+import { countTrees, type Filed, fileRecords, pairedTrees, partAfter } from './filing';
 import { countRows, onPlots } from './kept-rows';
 import { inPlace, type WorkOut } from './part';
 import type { Which } from './which';
@@ -153,26 +153,29 @@ async function everyTree(
 ): Promise<Derivation> {
   const { scope } = state;
   const counted = countTrees(db, scope);
-  counted.catch(() => {});
-  const parts = await partsAfter(db, scope, from, atOnce);
-  const begin = (i: number) => {
-    const to = parts[i];
-    if (to === undefined) return;
-    const rows = workOut({ scope, which: { after: parts[i - 1] ?? from, to }, paired, stamp: stampOf(state) });
+  // one after another, a few ahead of the one that is told
+  const begun: Begun[] = [];
+  let last: Promise<string | null> = Promise.resolve(from);
+  const begin = () => {
+    const after = last;
+    last = after.then((tree) => tree && partAfter(db, scope, tree, atOnce));
+    const rows = Promise.all([after, last]).then(([tree, to]) =>
+      tree === null || to === null ? [] : workOut({ scope, which: { after: tree, to }, paired, stamp: stampOf(state) }),
+    );
+    begun.push({ last, rows });
     // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
-    rows.catch(() => {});
-    begun.push(rows);
+    for (const one of [last, rows]) one.catch(() => {});
   };
-  const begun: Promise<readonly StandRow[]>[] = [];
-  for (let i = 0; i < AHEAD; i++) begin(i);
+  for (let i = 0; i < AHEAD; i++) begin();
+  counted.catch(() => {});
   const trees = await counted;
   let now: Derivation = { ...state, trees, done, through: from };
   await keep(db, now);
-  for (const [i, to] of parts.entries()) {
-    const rows = (await begun[i]) ?? [];
-    begun[i] = NOTHING;
-    begin(i + AHEAD);
-    now = { ...now, through: to, done: now.done + rows.length };
+  for (let part = begun.shift(); part !== undefined; part = begun.shift()) {
+    const [through, rows] = [await part.last, await part.rows];
+    if (through === null) break;
+    begin();
+    now = { ...now, through, done: now.done + rows.length };
     await keep(db, now);
     tell(now, rows);
   }
@@ -181,10 +184,14 @@ async function everyTree(
   tell(now, []);
   return now;
 }
+/** A part that is under way. */
+interface Begun {
+  /** Its last tree; null where there is none left. */
+  readonly last: Promise<string | null>;
+  readonly rows: Promise<readonly StandRow[]>;
+}
 /** How a survey stood when it was brought up. */
 export const stampOf = ({ seq, shared }: Pick<Derivation, 'seq' | 'shared'>): string => `${seq} ${shared}`;
-/** Rows that were told are held no longer. */
-const NOTHING = Promise.resolve<readonly StandRow[]>([]);
 /** Before the first tree. */
 export const NONE = '00000000-0000-0000-0000-000000000000';
 

@@ -1,4 +1,4 @@
-import { and, asc, countDistinct, eq, gt, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
@@ -104,27 +104,36 @@ export interface TreeRecords {
   readonly others: readonly AnyRecord[];
 }
 
+interface Places {
+  readonly first: string | null;
+  readonly last: string | null;
+  /** Places of records of trees of which there is one alone, and of the others', with commas between them. */
+  readonly alone: string | null;
+  readonly others: string | null;
+}
+
 /**
  * Trees that follow each other were mostly stored after each other, and then a stretch of the survey's order holds little
- * else. No join: where the database does not know yet how much there is, it would look at every pair.
+ * else. No join: where the database does not know yet how much there is, it would look at every pair. Places come as texts,
+ * which are read several times as fast as a row each.
  * @param but trees of which none are wanted
  */
 export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<TreeRecords> {
-  const { rows: places } = await db.execute<{ seq: string; tree: string }>(sql`
-    select seq, tree from derived.filed
-    where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })} order by seq`);
-  const [first, last] = [Number(places[0]?.seq ?? 0), Number(places.at(-1)?.seq ?? 0)];
-  const together = last - first < 2 * places.length;
+  const { rows: found } = await db.execute<Places & Record<string, unknown>>(sql`
+    select min(first) as first, max(last) as last,
+      string_agg(places, ',') filter (where records = 1) as alone, string_agg(places, ',') filter (where records > 1) as others
+    from (select count(*) as records, min(seq) as first, max(seq) as last, string_agg(seq::text, ',') as places from derived.filed
+      where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })} group by tree) trees`);
+  const [first, last] = [Number(found[0]?.first ?? 0), Number(found[0]?.last ?? 0)];
+  const [single, several] = [new Set(found[0]?.alone?.split(',')), new Set(found[0]?.others?.split(','))];
+  const together = last - first < 2 * (single.size + several.size);
   const { rows } = await db.execute<{ seq: string; sent: string }>(sql`
     select seq, sent from record where scope = ${scope} and
-    ${together ? sql`seq between ${first} and ${last}` : sql`seq = any(${`{${places.map((p) => p.seq)}}`}::bigint[])`}`);
-  const treeAt = new Map(places.map((p) => [p.seq, p.tree]));
-  const counts = new Map<string, number>();
-  for (const { tree } of places) counts.set(tree, (counts.get(tree) ?? 0) + 1);
+    ${together ? sql`seq between ${first} and ${last}` : sql`seq = any(${`{${[...single, ...several]}}`}::bigint[])`}`);
   const [alone, others]: [AnyRecord[], AnyRecord[]] = [[], []];
   for (const { seq, sent } of rows) {
-    const tree = treeAt.get(seq);
-    if (tree !== undefined) (counts.get(tree) === 1 ? alone : others).push(JSON.parse(sent));
+    if (several.has(seq)) others.push(JSON.parse(sent));
+    else if (single.has(seq)) alone.push(JSON.parse(sent));
   }
   return { alone, others };
 }
@@ -132,27 +141,24 @@ export async function recordsOf(db: Db, scope: string, which: Which, but: readon
 export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
 /**
- * The trees of a survey after one of them, in the order of their ids, in parts.
+ * The trees of a survey after one of them, in the order of their ids, as far as one of them: a part.
  * @param records that the trees of a part have together, about; a tree is in one part whole
- * @returns the last tree of each part
+ * @returns the last tree of the part; null where there are no more
  */
-export async function partsAfter(db: Db, scope: string, after: string, records: number): Promise<readonly string[]> {
-  const following = (tree: SQLWrapper) => sql`select f.tree from derived.filed f where f.scope = ${scope} and f.tree > ${tree}`;
-  const { rows } = await db.execute<{ to: string }>(sql`
-    with recursive part(after, until) as (
-      select ${after}::uuid, (${following(sql`${after}::uuid`)} order by f.tree offset ${records - 1} limit 1)
-      union all
-      select p.until, (${following(sql`p.until`)} order by f.tree offset ${records - 1} limit 1) from part p where p.until is not null)
-    select coalesce(until, last.tree) as to from part, lateral (${following(sql`part.after`)} order by f.tree desc limit 1) last`);
-  return rows.map((r) => r.to);
+export async function partAfter(db: Db, scope: string, after: string, records: number): Promise<string | null> {
+  const following = sql`select tree from derived.filed where scope = ${scope} and tree > ${after}::uuid order by tree`;
+  const { rows } = await db.execute<{ to: string | null }>(
+    sql`select coalesce((${following} offset ${records - 1} limit 1), (${following} desc limit 1)) as to`,
+  );
+  return rows[0]?.to ?? null;
 }
 
-/** How many trees a survey has records of. */
+/** How many trees a survey has records of: each has its own first one. */
 export async function countTrees(db: Db, scope: string): Promise<number> {
   const [row] = await db
-    .select({ trees: countDistinct(filed.tree) })
+    .select({ trees: count() })
     .from(filed)
-    .where(eq(filed.scope, scope));
+    .where(and(eq(filed.scope, scope), eq(filed.tree, filed.record)));
   return row?.trees ?? 0;
 }
 

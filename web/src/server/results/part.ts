@@ -57,7 +57,7 @@ interface Worked {
   readonly from: string;
 }
 /** What a row follows from and comes to. */
-const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(row), 'base64');
+export const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(row), 'base64');
 
 /**
  * The rows of some trees.
