@@ -39,8 +39,10 @@ export interface AsCalled {
   readonly quantities: readonly CalledQuantity[];
   /** How many trees alike. */
   readonly count: number;
+  /** The same of two trees of which the same readings stand as they were called. */
+  readonly alike: string;
 }
-const NOTHING_CALLED: AsCalled = { readings: [], quantities: [], count: 1 };
+const NOTHING_CALLED: AsCalled = { readings: [], quantities: [], count: 1, alike: '' };
 
 /** Where a called height was told from: no station of anybody's. */
 const CALLED = 'called';
@@ -56,15 +58,17 @@ export function asCalled(called: Called | null | undefined, inForce: readonly Re
   const count = countOf(called);
   const readings: Reading[] = [];
   const quantities: CalledQuantity[] = [];
+  let alike = '';
   const hold = (quantity: CalledQuantity, reading: Reading | null) => {
     if (reading === null || (count === 1 && inForce.some((r) => replacedBy(r) === quantity))) return;
     readings.push(reading);
     quantities.push(quantity);
+    for (const part of Object.values(reading)) alike += `${part} `;
   };
   hold('diameter', diameterOf(called));
   hold('height', heightOf(called));
   hold('logs', called.logs == null ? null : { kind: 'logs', value: called.logs });
-  return { readings, quantities, count };
+  return { readings, quantities, count, alike };
 }
 
 /** What a tree is derived from: what was called and still holds, and what was read. Of several alike none is the one that was read. */

@@ -1,6 +1,5 @@
 import { checkTree, DomainError, type Finding, type ProtocolOptions, type TreeResult } from '@arbolito/core';
 import { type Before, inputOf, NOTHING_BEFORE, type TreeInput, tryResult, visitBefore } from './derive';
-import { shortOf } from './row-from';
 import type { BookTree } from './tree';
 
 /** What checks look at beside the readings and their result. */
@@ -27,26 +26,5 @@ export function outcomeOf(input: TreeInput, beside: CheckedBeside = NOTHING_BEFO
 }
 
 /** A tree of the book under a protocol, beside its visit before. */
-export function treeOutcome(tree: BookTree, protocol: ProtocolOptions): Outcome {
-  const input = inputOf(tree, protocol);
-  if (tree.visits.length === 0) return calledOutcome(input);
-  return outcomeOf(input, visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol));
-}
-
-/**
- * What trees come to of which nothing was read: of a day's tally many were called alike, to the word, and what follows from
- * the same is the same. A reading has an id of its own, so no two trees that were measured are.
- */
-function calledOutcome(input: TreeInput): Outcome {
-  const { protocol, readings, species, eyeHeight } = input;
-  const said = `${shortOf(protocol)} ${shortOf(species)} ${eyeHeight ?? ''} ${JSON.stringify(readings)}`;
-  const before = CALLED.get(said);
-  if (before) return before;
-  const outcome = outcomeOf(input);
-  if (CALLED.size >= MOST_CALLED) CALLED.clear();
-  CALLED.set(said, outcome);
-  return outcome;
-}
-const CALLED = new Map<string, Outcome>();
-/** A few megabytes at most: a tally has some hundred diameters and as many heights. */
-const MOST_CALLED = 4000;
+export const treeOutcome = (tree: BookTree, protocol: ProtocolOptions): Outcome =>
+  outcomeOf(inputOf(tree, protocol), visitBefore(tree, tree.visits.slice(0, -1), tree.visits.at(-1)?.on ?? '', protocol));

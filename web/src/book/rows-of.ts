@@ -1,19 +1,17 @@
-import { type Answer, DomainError, type Finding, type ProtocolOptions, productOf, type TreeResult } from '@arbolito/core';
+import { type Finding, type ProtocolOptions, productOf } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import { notCounted, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
 import { asCalled, type CalledQuantity, countOf } from './called';
-import { outOf } from './cant-be';
-import { inputOf, tryResult } from './derive';
 import { inShort } from './in-short';
 import { isOut, type JudgedPlot, NOT_PLACED, onPlot, PlotsOf } from './on-plot';
-import { treeOutcome } from './outcome';
 import { fromOf } from './row-from';
 import { positionOf } from './sample';
 import { seenOf } from './seen';
 import type { BookTree } from './tree';
+import { callerOf, figuresOf } from './tree-figures';
 import { type TreeRow, UNDECIDED_TREE } from './tree-row';
-import { byId, settled } from './versions';
+import { byId } from './versions';
 
 /** Rows that were worked out another time, by tree: what follows from the same is not worked out again. */
 export type KnownRows = ReadonlyMap<string, TreeRow>;
@@ -21,6 +19,8 @@ export type KnownRows = ReadonlyMap<string, TreeRow>;
 /** What rows are made under. */
 export interface RowsUnder {
   readonly protocol: ProtocolOptions;
+  /** False where nobody looks for trees that read alike: then no row says what was read. */
+  readonly alike?: false;
   /** Rows from before, and the program that made them and makes these now: where they are to be put by. */
   readonly known?: {
     readonly rows: KnownRows;
@@ -69,7 +69,7 @@ export const rowOfCalled = (
   species: RecordOf<'species'> | null,
   protocol: ProtocolOptions,
   plot: JudgedPlot | null,
-): TreeRow => worked(aloneTree(record, species), species?.body.name ?? null, protocol, plot);
+): TreeRow => worked(aloneTree(record, species), species?.body.name ?? null, { protocol }, plot);
 
 /**
  * The rows of trees of which there is one record and nothing else, without their being in the book: what `rowsOf` says of
@@ -97,61 +97,45 @@ function rowOf(book: Book, record: RecordOf<'tree'>, under: RowsUnder, plot: Jud
   return rowOfTree(tree, book.find('species', record.body.species)?.body.name ?? null, under, plot);
 }
 
-function rowOfTree(tree: BookTree, species: string | null, { protocol, known }: RowsUnder, plot: JudgedPlot | null): TreeRow {
+function rowOfTree(tree: BookTree, species: string | null, under: RowsUnder, plot: JudgedPlot | null): TreeRow {
+  const { protocol, known } = under;
   const from = known ? fromOf(tree, species, known.program, protocol, plot, callerOf(tree), known.short) : '';
   const before = known?.rows.get(tree.id);
   return from !== '' && before?.from === from
     ? { ...before, among: NOTHING, wantsHeight: false }
-    : worked(tree, species, protocol, plot, from);
+    : worked(tree, species, under, plot, from);
 }
 const NOTHING: readonly Finding[] = [];
 
-const or = <T, V>(part: Answer<T> | undefined, value: (t: T) => V): V | null => (part?.ok ? value(part.value) : null);
-
-function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions, plot: JudgedPlot | null, from = ''): TreeRow {
-  const outcome = treeOutcome(tree, protocol);
-  const result = outcome.ok ? outcome.result : undefined;
-  const findings = outcome.ok ? outcome.findings : NOTHING;
-  const read = tree.inForce.map(({ id: _, station: __, ...r }) => r);
-  const basalArea = or(result?.basalArea, (g) => g.value);
-  const own = or(result?.height, (h) => ({ height: h.value, sigma: h.sigma, on: null, volume: or(result?.cubic, (v) => v.value) }));
-  const tall = own ?? earlierHeight(tree, protocol, basalArea);
+function worked(tree: BookTree, species: string | null, { protocol, alike }: RowsUnder, plot: JudgedPlot | null, from = ''): TreeRow {
+  const { figures, thickest, result } = figuresOf(tree, protocol);
   const stands = plot ? onPlot(tree.record, plot, result) : NOT_PLACED;
   const said = saidOf(tree.record.body);
-  const thickest = largestOf(result);
   const judged = { out: isOut(stands), underRule: stands.unsaid?.code === 'too-thin' };
   const [wrong] = wrongAnswers(said, protocol);
   return {
     ...blank(tree.record),
+    ...figures,
     species,
-    dbh: or(result?.dbh, (d) => d.value),
     called: tree.called.quantities,
     product: productOf(thickest, protocol.products, tree.record.body.product ?? null),
-    stems: (result?.stems ?? []).flatMap((s) => (s.dbh.ok ? [{ dbh: s.dbh.value.value, pom: s.dbh.value.pom }] : [])),
-    apart: result !== undefined && !result.dbh.ok && result.dbh.code === 'stems-stand-alone',
-    height: tall?.height ?? null,
-    sigma: tall?.sigma ?? null,
-    heightOn: tall?.on ?? null,
-    byEye: byEyeOf(tree, result),
-    basalArea,
-    volume: tall?.volume ?? null,
-    boards: or(result?.boards, ({ count, boardFeet }) => ({ count, boardFeet })),
-    findings,
     seen: seenOf(tree.confirmed),
     onPlot: stands,
     said,
     unanswered: unanswered(said, protocol),
     notCounted: notCounted(said, thickest > 0 ? thickest : null, judged, protocol),
-    out: outOf(findings),
-    trouble: outcome.ok ? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? manyMeasured(tree))) : outcome.error.message,
+    trouble: figures.trouble ?? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? manyMeasured(tree))),
     readings: tree.inForce.length,
     newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
     on: tree.visits.at(-1)?.on ?? null,
-    // a single figure may well be another tree's too
-    read: read.length < 3 ? '' : inShort(JSON.stringify(read)),
+    read: alike === false ? '' : readOf(tree),
     from,
   };
 }
+/** What was read of a tree, in short. A single figure may well be another tree's too. */
+const readOf = ({ inForce }: BookTree): string =>
+  inForce.length < 3 ? '' : inShort(JSON.stringify(inForce.map(({ id: _, station: __, ...r }) => r)));
+
 /** Of several alike one was measured, and nobody said which. */
 const manyMeasured = ({ called: { count }, inForce }: BookTree): string | null => {
   return count > 1 && inForce.length > 0
@@ -159,37 +143,7 @@ const manyMeasured = ({ called: { count }, inForce }: BookTree): string | null =
     : null;
 };
 
-/** Who called a tree's height by eye last; null where nobody with a name did. */
-const callerOf = ({ readings }: Pick<BookTree, 'readings'>): string | null =>
-  readings.findLast((e) => settled(e)?.body.read.kind === 'called-height')?.heads[0]?.person ?? null;
-
-/** A height called by eye against the measured one, with whose eye it was; null where there are not both. */
-export function byEyeOf(tree: BookTree, result: TreeResult | undefined): TreeRow['byEye'] {
-  const share = result?.told.called?.share ?? null;
-  const person = share === null ? null : callerOf(tree);
-  return share === null || person === null ? null : { person, share };
-}
-
 const UNDECIDED = 'Two versions of a reading contradict each other: choose one under its visits.';
-
-/**
- * The height of the newest earlier visit that has one: a tree that is only taped again keeps it in the sums, with its day.
- * Its volume is that height over the diameter of today. Growth is never taken from it.
- */
-function earlierHeight(tree: BookTree, protocol: ProtocolOptions, basalArea: number | null) {
-  for (const visit of tree.visits.slice(0, -1).reverse()) {
-    const result = tryResult(inputOf(tree, protocol, visit));
-    if (result instanceof DomainError || !result.height.ok) continue;
-    const { value: height, sigma } = result.height.value;
-    const volume = basalArea !== null && result.cubic.ok ? result.cubic.value.formFactor * basalArea * height : null;
-    return { height, sigma, on: visit.on, volume };
-  }
-  return null;
-}
-
-/** The thickest stem, metres: it says what the tree is grown for. */
-const largestOf = (result: TreeResult | undefined): number =>
-  (result?.stems ?? []).reduce((most, { dbh }) => (dbh.ok && dbh.value.value > most ? dbh.value.value : most), 0);
 
 const NONE_CALLED: readonly CalledQuantity[] = [];
 

@@ -57,7 +57,7 @@ interface Worked {
   readonly from: string;
 }
 /** What a row follows from and comes to. */
-export const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(row), 'base64');
+export const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(Object.values(row)), 'base64');
 
 /**
  * The rows of some trees.
@@ -72,8 +72,12 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   const book = new Book(others);
   const protocol = book.protocolOf(book.find('survey', scope));
   if (!protocol) return [];
-  // which program made them is said once of the whole survey
-  const under = { protocol: protocol.options, known: { rows: new Map(), program: '', short: (text: string) => text } };
+  // which program made them is said once of the whole survey, and nobody holds its trees against each other here
+  const under = {
+    protocol: protocol.options,
+    alike: false as const,
+    known: { rows: new Map(), program: '', short: (text: string) => text },
+  };
   // trees that judge tools are there whether or not they are wanted
   const rows = rowsOf(book, scope, under, isAmong(which));
   return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
