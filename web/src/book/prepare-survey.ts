@@ -95,6 +95,8 @@ class Gathered {
   private readonly figures: ReadonlyMap<string, SpeciesFigures>;
   private readonly uncounted: Prepared['uncounted'][number][] = [];
   private readonly plotNames = new Map<string, string>();
+  /** Species whose form factor nobody told. */
+  private readonly assumed = new Set<string>();
 
   constructor(
     private readonly book: Book,
@@ -148,6 +150,7 @@ class Gathered {
     if (bad) this.note('values-out', row);
     const figures = species === null ? undefined : this.figures.get(species);
     const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
+    if (basalArea !== null && figures?.formFactor === undefined) this.assumed.add(species ?? 'trees without a species');
     this.trees.push({
       id,
       plot,
@@ -174,12 +177,7 @@ class Gathered {
   }
 
   ready(land: Prepared['land'], plotNames: ReadonlyMap<string, string>): Prepared {
-    const assumed = new Set(
-      this.trees.flatMap((t) =>
-        t.basalArea !== null && this.figures.get(t.species ?? '')?.formFactor === undefined ? [t.species ?? 'trees without a species'] : [],
-      ),
-    );
-    for (const name of assumed) this.note('form-factor', name);
+    for (const name of this.assumed) this.note('form-factor', name);
     return {
       land,
       trees: this.trees,

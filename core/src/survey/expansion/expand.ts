@@ -32,8 +32,9 @@ export function expand(input: StandInput, confidence: number): StandResult {
   for (const [k, part] of frame.parts.entries()) for (const i of part.measured) partOf[i] = k;
   // places of trees in their list, by what they are told apart by
   const here: number[] = [];
-  const groups = GROUP_KINDS.map((kind) => ({ kind, lists: new Map<GroupKey, number[]>() }));
-  const cells = new Map<GroupKey, Map<GroupKey, number[]>>();
+  const sampled: number[] = [];
+  const groups = GROUP_KINDS.map((kind) => ({ kind, lists: new Lists() }));
+  const cells = new Map<GroupKey, Lists>();
   const byPart = frame.parts.map((): number[] => []);
   // plain loops: a survey has trees by the hundred thousand
   for (let i = 0; i < input.trees.length; i++) {
@@ -41,18 +42,19 @@ export function expand(input: StandInput, confidence: number): StandResult {
     const part = partOf[plot] as number;
     if (part === NO_PART) continue;
     (byPart[part] as number[]).push(i);
+    sampled.push(i);
     if (!inFrame.has(plot)) continue;
     here.push(i);
-    for (const { kind, lists } of groups) listOf(lists, own[kind]).push(i);
+    for (const { kind, lists } of groups) lists.of(own[kind]).push(i);
     let row = cells.get(own.species);
     if (!row) {
-      row = new Map();
+      row = new Lists();
       cells.set(own.species, row);
     }
-    listOf(row, own.class).push(i);
+    row.of(own.class).push(i);
   }
   // points are read through the basal area of their own stratum, whether or not that is in the whole
-  const onPlots = sumsOnPlots(columns.over(byPart.flat()));
+  const onPlots = sumsOnPlots(columns.over(sampled));
   const land = new Land(input, frame, onPlots.basalArea, confidence);
   const strata = frame.parts.flatMap((part, k) => {
     const { stratum } = part;
@@ -63,7 +65,7 @@ export function expand(input: StandInput, confidence: number): StandResult {
   });
   const whole = land.figures(columns.over(here), frame.whole);
   const listed = ({ kind, lists }: (typeof groups)[number]): readonly GroupFigures[] =>
-    [...lists]
+    [...lists.all]
       .flatMap(([key, list]) => {
         // what nothing is told apart by is the whole again
         const figures = list.length === here.length ? whole : land.figures(columns.over(list), frame.whole);
@@ -78,7 +80,7 @@ export function expand(input: StandInput, confidence: number): StandResult {
     by: Object.fromEntries(groups.map((g) => [g.kind, listed(g)])) as unknown as StandResult['by'],
     table: [...cells]
       .flatMap(([species, row]) =>
-        [...row].flatMap(([key, list]) => {
+        [...row.all].flatMap(([key, list]) => {
           const figures = land.figures(columns.over(list), frame.whole);
           return figures ? [{ species, class: key, figures }] : [];
         }),
@@ -163,13 +165,23 @@ function dominant({ trees, plots, thickest, how }: StandInput, frame: Frame): Do
   return { mean: weight > 0 ? mean / weight : null, byPlot };
 }
 
-function listOf<K>(map: Map<K, number[]>, key: K): number[] {
-  let list = map.get(key);
-  if (!list) {
-    list = [];
-    map.set(key, list);
+/** Places of trees by what they are told apart by. Trees that follow each other are mostly alike in it. */
+class Lists {
+  readonly all = new Map<GroupKey, number[]>();
+  private key: GroupKey = null;
+  private list: number[] | null = null;
+
+  of(key: GroupKey): number[] {
+    if (this.list !== null && this.key === key) return this.list;
+    let list = this.all.get(key);
+    if (!list) {
+      list = [];
+      this.all.set(key, list);
+    }
+    this.key = key;
+    this.list = list;
+    return list;
   }
-  return list;
 }
 /** What of sums outlasts the next. */
 const sumsOnPlots = ({ trees, basalArea, volume }: Sums) => ({

@@ -10,6 +10,8 @@ export interface FramePart {
   readonly measured: readonly number[];
   /** m²/ha of points that were only counted. */
   readonly counted: readonly number[];
+  /** What the measured ones cover, m²; null where one of them covers nobody knows how much. */
+  readonly sampled: number | null;
 }
 
 /** How the plots of a survey speak for its land. */
@@ -34,11 +36,13 @@ export function frameOf({ how, plots, strata, area }: Pick<StandInput, 'how' | '
   const usable = (p: StandPlot) => !lost.includes(p);
   const part = (stratum: StandStratum | null, size: number | null): FramePart => {
     const own = plots.map((p, i) => ({ p, i })).filter(({ p }) => usable(p) && (stratum === null || p.stratum === stratum.id));
+    const measured = own.filter(({ p }) => p.counted === null);
     return {
       stratum,
       area: size,
-      measured: own.flatMap(({ p, i }) => (p.counted === null ? [i] : [])),
+      measured: measured.map(({ i }) => i),
       counted: own.flatMap(({ p }) => p.counted ?? []),
+      sampled: measured.reduce<number | null>((sum, { p }) => (sum === null || p.area === null ? null : sum + p.area), 0),
     };
   };
   if (strata.length === 0) {
@@ -81,7 +85,7 @@ function partEstimate(
   values: Float64Array,
   basalArea: Float64Array,
 ): PartEstimate | null {
-  const { measured, counted, area } = part;
+  const { measured, counted, area, sampled } = part;
   const at = (list: Float64Array) => measured.map((i) => list[i] as number);
   if (how === 'every-tree') {
     const mean = values.reduce((a, b) => a + b, 0);
@@ -100,10 +104,6 @@ function partEstimate(
       measured.map((i) => ({ basalArea: basalArea[i] as number, value: values[i] as number })),
       counted,
     );
-  const sampled = measured.reduce<number | null>((sum, i) => {
-    const own = (plots[i] as StandPlot).area;
-    return sum === null || own === null ? null : sum + own;
-  }, 0);
   return meanOverPlots(at(values), sampled === null ? null : { sampled, area });
 }
 

@@ -10,7 +10,7 @@ import { inPlace, type WorkOut } from './part';
 import type { Which } from './which';
 
 /** So many records are worked with at once: a few seconds' work at most is lost when it is interrupted. */
-const RECORDS_AT_ONCE = 10_000;
+const RECORDS_AT_ONCE = 5_000;
 /** So many trees of which something is new. */
 const TREES_AT_ONCE = 2000;
 /** So many parts are under way. */

@@ -57,7 +57,7 @@ interface Worked {
   readonly from: string;
 }
 /** What a row follows from and comes to. */
-export const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(Object.values(row)), 'base64');
+const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(Object.values(row)), 'base64');
 
 /**
  * The rows of some trees.
@@ -69,7 +69,9 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   for (const r of alone)
     if (r.kind === 'tree' && r.schema === KINDS.tree.schema) called.push(r);
     else others.push(r);
-  const book = new Book(others);
+  const plots = plotsOf(others, called);
+  // a survey has plots by the thousand, and one on which none of these trees ever stood says nothing of them
+  const book = new Book(others.filter((r) => r.kind !== 'plot' || plots.has(r.entity)));
   const protocol = book.protocolOf(book.find('survey', scope));
   if (!protocol) return [];
   // which program made them is said once of the whole survey, and nobody holds its trees against each other here
@@ -81,6 +83,13 @@ export function rowsOfPart(scope: string, records: readonly AnyRecord[], alone: 
   // trees that judge tools are there whether or not they are wanted
   const rows = rowsOf(book, scope, under, isAmong(which));
   return [...rows, ...rowsOfAlone(book, scope, called, under)].map(worked);
+}
+
+/** The plots that any version of some trees names. */
+function plotsOf(...lists: readonly (readonly AnyRecord[])[]): ReadonlySet<string | null | undefined> {
+  const plots = new Set<string | null | undefined>();
+  for (const records of lists) for (const r of records) if (r.kind === 'tree') plots.add(r.body.plot);
+  return plots;
 }
 
 const worked = (tree: TreeRow): Worked => ({ row: standRow(tree), from: tree.from });
