@@ -8,15 +8,19 @@ export type Db = NodePgDatabase<typeof schema>;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 /**
- * @param unsure whether what is written may be lost with the power: what can be made anew need not wait for the disk
+ * What can be made anew need not wait for the disk. It is made of tables that were filled a moment ago, of whose size the
+ * database knows nothing yet: it would rather collect and sort what an index already holds in order.
  */
-export function connect(url: string, unsure = false): { readonly db: Db; readonly pool: pg.Pool } {
+const DERIVING = '-c synchronous_commit=off -c enable_bitmapscan=off';
+
+/** @param derives whether nothing is written but what can be made anew */
+export function connect(url: string, derives = false): { readonly db: Db; readonly pool: pg.Pool } {
   const pool = new pg.Pool({
     connectionString: url,
     max: 8,
     connectionTimeoutMillis: 5000,
     statement_timeout: 30_000,
-    ...(unsure ? { options: '-c synchronous_commit=off' } : {}),
+    ...(derives ? { options: DERIVING } : {}),
   });
   // a connection that breaks (the server restarts, an administrator ends it) is replaced by the pool; without a listener it
   // would end the process, and the pool listens only to idle ones
