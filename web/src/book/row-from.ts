@@ -19,7 +19,7 @@ export function shortOf(shared: object): string {
  * @param short what makes a text short
  */
 export function fromOf(
-  { record, visits, ...tree }: BookTree,
+  tree: BookTree,
   species: string | null,
   program: string,
   protocol: ProtocolOptions,
@@ -27,19 +27,13 @@ export function fromOf(
   caller: string | null,
   short: (text: string) => string = inShort,
 ): string {
-  // most trees of a tally have nothing of what takes long to write down
-  const listed = (list: readonly unknown[]) => (list.length === 0 ? '' : JSON.stringify(list));
-  const all = [
-    // all that is said of the tree itself stands in one version, what was called of it too
-    record.id,
-    plot?.from ?? '',
-    shortOf(tree.species),
-    tree.contested.length,
-    tree.readings.at(-1)?.id ?? '',
-    caller ?? '',
-    listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight])),
-    listed(tree.confirmed),
-    species ?? '',
-  ].join('\n');
-  return `${program} ${shortOf(protocol)} ${short(all)}`.trimStart();
+  const { record, visits, contested, readings, confirmed } = tree;
+  // all that is said of the tree itself stands in one version, what was called of it too
+  const self = `${record.id}\n${plot?.from ?? ''}\n${shortOf(tree.species)}`;
+  const seen = listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]));
+  const read = `${contested.length}\n${readings.at(-1)?.id ?? ''}\n${caller ?? ''}\n${seen}`;
+  return `${program} ${shortOf(protocol)} ${short(`${self}\n${read}\n${listed(confirmed)}\n${species ?? ''}`)}`.trimStart();
 }
+
+/** Most trees of a tally have nothing of what takes long to write down. */
+const listed = (list: readonly unknown[]) => (list.length === 0 ? '' : JSON.stringify(list));

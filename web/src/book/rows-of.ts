@@ -85,9 +85,19 @@ export function rowsOfAlone(book: Book, survey: string, records: readonly Record
 }
 
 function aloneTree(record: RecordOf<'tree'>, species: RecordOf<'species'> | null): BookTree {
-  const called = asCalled(record.body.called, []);
-  const nothing = { stems: [], visits: [], readings: [], eyeHeight: null, inForce: [], contested: [], confirmed: [] };
-  return { id: record.entity, record, species: species?.body.figures ?? {}, called, ...nothing };
+  return {
+    id: record.entity,
+    record,
+    species: species?.body.figures ?? {},
+    called: asCalled(record.body.called, []),
+    stems: [],
+    visits: [],
+    readings: [],
+    eyeHeight: null,
+    inForce: [],
+    contested: [],
+    confirmed: [],
+  };
 }
 
 function rowOf(book: Book, record: RecordOf<'tree'>, under: RowsUnder, plot: JudgedPlot | null): TreeRow {
@@ -113,13 +123,33 @@ function worked(tree: BookTree, species: string | null, { protocol, alike }: Row
   const said = saidOf(tree.record.body);
   const judged = { out: isOut(stands), underRule: stands.unsaid?.code === 'too-thin' };
   const [wrong] = wrongAnswers(said, protocol);
+  const { body } = tree.record;
+  // every field by its name: to put objects together takes longer than all the rest of a tree that was only called
   return {
-    ...blank(tree.record),
-    ...figures,
+    id: tree.id,
+    tag: body.tag,
+    plot: body.plot ?? null,
     species,
+    product: productOf(thickest, protocol.products, body.product ?? null),
+    dbh: figures.dbh,
+    count: tree.called.count,
     called: tree.called.quantities,
-    product: productOf(thickest, protocol.products, tree.record.body.product ?? null),
+    stems: figures.stems,
+    apart: figures.apart,
+    height: figures.height,
+    sigma: figures.sigma,
+    heightOn: figures.heightOn,
+    byEye: figures.byEye,
+    basalArea: figures.basalArea,
+    volume: figures.volume,
+    boards: figures.boards,
+    findings: figures.findings,
+    out: figures.out,
+    place: positionOf(body),
+    wantsHeight: false,
+    among: NOTHING,
     seen: seenOf(tree.confirmed),
+    struck: false,
     onPlot: stands,
     said,
     unanswered: unanswered(said, protocol),
