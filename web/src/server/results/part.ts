@@ -9,6 +9,7 @@ import type { Db } from '../db';
 import { recordsOf } from './filing';
 import { groundRecords, pairedRecords } from './ground';
 import { keepRows, keptOf } from './kept-rows';
+import { saidOf } from './row-text';
 import { isAmong, type Which } from './which';
 
 /** Some trees of a survey that are worked out together. */
@@ -27,14 +28,14 @@ export type WorkOut = (part: Part) => Promise<readonly StandRow[]>;
 /** Works parts out where it is called. */
 export const inPlace =
   (db: Db): WorkOut =>
-  (part) =>
-    workOutPart(db, part);
+  async (part) =>
+    (await workOutPart(db, part)).rows;
 
 /**
  * Reads some trees, works their results out and keeps them.
- * @returns their rows; none where the survey's protocol is missing
+ * @returns their rows, and what is said of each; none where the survey's protocol is missing
  */
-export async function workOutPart(db: Db, part: Part): Promise<readonly StandRow[]> {
+export async function workOutPart(db: Db, part: Part): Promise<{ readonly rows: readonly StandRow[]; readonly said: readonly string[] }> {
   const { scope, which, paired, stamp } = part;
   const [ground, judging, { alone, others }, kept] = await Promise.all([
     groundRecords(db, scope, stamp),
@@ -48,16 +49,17 @@ export async function workOutPart(db: Db, part: Part): Promise<readonly StandRow
     return kept.get(row.row.id) === short ? [] : [{ ...row.row, hash: short }];
   });
   await keepRows(db, scope, changed);
-  return rows.map((r) => r.row);
+  return { rows: rows.map((r) => r.row), said: rows.map((r) => r.said) };
 }
 
-/** A row, and what it follows from. */
+/** A row, what it says, and what it follows from. */
 interface Worked {
   readonly row: StandRow;
+  readonly said: string;
   readonly from: string;
 }
 /** What a row follows from and comes to. */
-const inShort = ({ row, from }: Worked): string => hash('md5', from + JSON.stringify(Object.values(row)), 'base64');
+const inShort = ({ said, from }: Worked): string => hash('md5', from + said, 'base64');
 
 /**
  * The rows of some trees.
@@ -92,4 +94,7 @@ function plotsOf(...lists: readonly (readonly AnyRecord[])[]): ReadonlySet<strin
   return plots;
 }
 
-const worked = (tree: TreeRow): Worked => ({ row: standRow(tree), from: tree.from });
+function worked(tree: TreeRow): Worked {
+  const row = standRow(tree);
+  return { row, said: saidOf(row), from: tree.from };
+}

@@ -20,7 +20,7 @@ import { partAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
 import { rowsOfPart } from './part';
 import { rebuildAll } from './rebuild';
-import { columnsOf, rowsIn } from './row-columns';
+import { rowsIn, textOf } from './row-text';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeEach(async () => {
@@ -203,8 +203,9 @@ describe('results on the server', () => {
     expect(rows(alone)).toEqual(rows([]));
     expect(rows(alone).map((r) => r.row)).toEqual(onADevice(records, survey));
     // as they go from one thread to another
-    expect(rowsIn(structuredClone(columnsOf(rows(alone).map((r) => r.row))))).toEqual(rows(alone).map((r) => r.row));
-    expect(rowsIn(columnsOf([]))).toEqual([]);
+    const [worked, said] = [rows(alone).map((r) => r.row), rows(alone).map((r) => r.said)];
+    expect(rowsIn(structuredClone(textOf(worked, said)))).toEqual(worked);
+    expect(rowsIn(textOf([], []))).toEqual([]);
   });
 
   it('of a survey that is not there are none', async () => {
