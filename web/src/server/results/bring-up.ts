@@ -4,8 +4,8 @@ import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
-import { countTrees, type Filed, fileRecords, pairedTrees, partAfter } from './filing';
-import { countRows, onPlots } from './kept-rows';
+import { type Filed, fileRecords, pairedTrees, partAfter } from './filing';
+import { onPlots } from './kept-rows';
 import { inPlace, type WorkOut } from './part';
 import type { Which } from './which';
 
@@ -63,7 +63,9 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
   const news: Filed[] = [];
   const filedTo = await fileRecords(db, scope, before?.filed ?? 0, (f) => news.push(f));
   const state: Derivation = {
-    ...(before ?? { scope, program, trees: 0, done: 0, through: null, at: '' }),
+    ...(before ?? { scope, program, done: 0, through: null, at: '' }),
+    // where none were derived all are news
+    trees: (before?.trees ?? 0) + news.filter((f) => f.kind === 'tree' && f.first).length,
     seq: filedTo,
     shared: standing.shared,
     filed: filedTo,
@@ -88,8 +90,7 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
       touched === null ? 0 : state.done,
       how,
     );
-  const trees = touched.length > 0 ? await countRows(db, scope) : state.trees;
-  const done = { ...state, trees, done: trees, through: null };
+  const done = { ...state, done: state.trees, through: null };
   await keep(db, done);
   how.tell(done, []);
   return done;
@@ -152,7 +153,6 @@ async function everyTree(
   { tell, workOut, atOnce }: Doing,
 ): Promise<Derivation> {
   const { scope } = state;
-  const counted = countTrees(db, scope);
   // one after another, a few ahead of the one that is told
   const begun: Begun[] = [];
   let last: Promise<string | null> = Promise.resolve(from);
@@ -167,9 +167,7 @@ async function everyTree(
     for (const one of [last, rows]) one.catch(() => {});
   };
   for (let i = 0; i < AHEAD; i++) begin();
-  counted.catch(() => {});
-  const trees = await counted;
-  let now: Derivation = { ...state, trees, done, through: from };
+  let now: Derivation = { ...state, done, through: from };
   await keep(db, now);
   for (let part = begun.shift(); part !== undefined; part = begun.shift()) {
     const [through, rows] = [await part.last, await part.rows];
@@ -179,7 +177,7 @@ async function everyTree(
     await keep(db, now);
     tell(now, rows);
   }
-  now = { ...now, through: null, done: trees };
+  now = { ...now, through: null, done: now.trees };
   await keep(db, now);
   tell(now, []);
   return now;

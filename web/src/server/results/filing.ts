@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
@@ -151,15 +151,6 @@ export async function partAfter(db: Db, scope: string, after: string, records: n
     sql`select coalesce((${following} offset ${records - 1} limit 1), (${following} desc limit 1)) as to`,
   );
   return rows[0]?.to ?? null;
-}
-
-/** How many trees a survey has records of: each has its own first one. */
-export async function countTrees(db: Db, scope: string): Promise<number> {
-  const [row] = await db
-    .select({ trees: count() })
-    .from(filed)
-    .where(and(eq(filed.scope, scope), eq(filed.tree, filed.record)));
-  return row?.trees ?? 0;
 }
 
 /** Trees whose readings judge each other's tools, and so those of other trees. */

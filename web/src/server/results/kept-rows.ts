@@ -1,4 +1,4 @@
-import { count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { getTableColumns, inArray, sql } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
 import type { StandRow } from '../../book/stand-row';
 import type { Db } from '../db';
@@ -49,10 +49,4 @@ export async function onPlots(db: Db, plots: readonly string[]): Promise<readonl
     .from(treeResult)
     .where(inArray(treeResult.plot, [...plots]));
   return rows.map((r) => r.tree);
-}
-
-/** How many trees a survey has results of. */
-export async function countRows(db: Db, scope: string): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(treeResult).where(eq(treeResult.scope, scope));
-  return row?.n ?? 0;
 }

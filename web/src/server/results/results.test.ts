@@ -128,6 +128,8 @@ describe('results on the server', () => {
             await bringUp(t.db, survey, PROGRAM);
           }
           expect(await keptRowsOf(t.db, survey)).toEqual(onADevice(ordered, survey));
+          // counted by what was new each time
+          expect(await derivationOf(t.db, survey)).toMatchObject({ trees: 12, done: 12 });
         })
         .afterEach(async () => {
           await t.drop();
