@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { Book } from './book';
+import { asCalled } from './called';
 import { makeRecord } from './make-records';
 import { rowsOf, rowsOfAlone } from './rows-of';
 import { cruiseOf, cruiser, NOWHERE } from './test-cruise';
@@ -41,6 +42,34 @@ const body = fc.record({
 const struck = fc.constantFrom(null, survey.entity, ...plots.map((p) => p.entity), ...species.map((s) => s.entity));
 
 describe('trees of which there is one record and nothing else', () => {
+  it('are alike just where the same readings stand as they were called', () => {
+    // sizes that are often the same, so that both happen
+    const few = fc.constantFrom(2, 4, 20, 24, 204);
+    const one = fc.record({
+      typed: fc.constant('-'),
+      diameter: fc.option(
+        fc.oneof(
+          fc.record({
+            kind: fc.constant('exact'),
+            value: few,
+            unit: fc.constantFrom('cm', 'in'),
+            tool: fc.constantFrom('caliper', 'estimate'),
+          }),
+          fc.record({ kind: fc.constant('class'), from: few, width: few, unit: fc.constantFrom('cm', 'in') }),
+        ),
+      ),
+      height: fc.option(fc.record({ value: few, unit: fc.constantFrom('m', 'ft'), by: fc.constantFrom('eye', 'instrument') })),
+      logs: fc.option(few),
+    });
+    fc.assert(
+      fc.property(one, one, (a, b) => {
+        const [x, y] = [asCalled(a as never, []), asCalled(b as never, [])];
+        expect(x.alike === y.alike).toBe(JSON.stringify(x.readings) === JSON.stringify(y.readings));
+      }),
+      { numRuns: 3000 },
+    );
+  });
+
   it('have the rows that they have in the book', () => {
     fc.assert(
       fc.property(fc.array(body, { minLength: 1, maxLength: 8 }), struck, (bodies, entity) => {
