@@ -73,7 +73,7 @@ test('a survey’s figures: a tree is corrected and they follow, the files say t
   await goal.press('Enter');
   await expect(page.locator('[data-precision]')).toContainText(/more plots? for the goal|The goal is reached/);
   await page.goto('/');
-  await expect(page.getByRole('link', { name: new RegExp(`${name}.*volume ±`) })).toContainText(/for ± 20\s%|± 20\s% is reached/);
+  await expect(page.getByRole('link', { name: new RegExp(`${name}.*volume ±`) })).toContainText(/for ±\s20\s%|±\s20\s% is reached/);
 });
 
 test('a list of trees has no ± and no hectare, and says so by what it shows', async ({ page, ownSurvey }) => {

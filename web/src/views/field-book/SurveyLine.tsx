@@ -15,8 +15,8 @@ function towards({ error, needed, plots }: NonNullable<Page['precision']>): stri
   if (error === null || needed === null) return false;
   const more = Math.max(0, needed - plots);
   return more === 0
-    ? `its goal of ± ${percentOf(error)} is reached`
-    : `about ${more} more ${more === 1 ? 'plot' : 'plots'} for ± ${percentOf(error)}`;
+    ? `its goal of ±\u00a0${percentOf(error)} is reached`
+    : `about ${more} more ${more === 1 ? 'plot' : 'plots'} for ±\u00a0${percentOf(error)}`;
 }
 
 /** A survey that is on this device: its picture, how far it is, what it still needs. */
@@ -25,8 +25,8 @@ export function PageLine({ page: p, coming }: { page: Page; coming: HowFar | und
     p.plots.length > 0 && `${p.finished} of ${p.planned} ${p.kind === 'points' ? 'points' : p.kind === 'strip' ? 'strips' : 'plots'}`,
     trees(p.trees),
     p.tallest && `tallest ${p.tallest}`,
-    p.typicalError && `heights ± ${p.typicalError}`,
-    p.precision && `${OF[p.precision.of]} ± ${percentOf(p.precision.reached)}`,
+    p.typicalError && `heights ±\u00a0${p.typicalError}`,
+    p.precision && `${OF[p.precision.of]} ±\u00a0${percentOf(p.precision.reached)}`,
   ];
   const needs = [
     p.withoutDiameter > 0 && `${p.withoutDiameter} without a diameter`,
@@ -98,7 +98,7 @@ function Line({ id, name, place, picture, coming, take = false, tall = false, ch
     <li className="flex flex-wrap items-center gap-x-3 border-b border-edge py-1">
       <a
         href={`/trees?survey=${id}`}
-        className={`grid ${tall ? 'min-h-34' : 'min-h-20'} min-w-0 flex-[1_1_20rem] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)] ${take ? '' : 'grid-cols-[84px_minmax(0,1fr)]'}`}
+        className={`grid ${tall ? 'min-h-40 desk:min-h-34' : 'min-h-20'} min-w-0 flex-[1_1_20rem] items-center gap-4 py-2 desk:grid-cols-[140px_minmax(0,1fr)] ${take ? '' : 'grid-cols-[84px_minmax(0,1fr)]'}`}
       >
         <span className={take ? 'hidden desk:block' : ''}>{picture}</span>
         <span className="min-w-0">
