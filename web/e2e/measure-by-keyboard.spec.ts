@@ -20,6 +20,8 @@ test('a first height in at most 14 presses from opening the page', async ({ page
 test('tree after tree without a mouse; after a reload everything is there', async ({ page, ownSurvey }) => {
   const name = await ownSurvey('Monte Umbrío');
   await page.goto('/');
+  // lines can be reached once it is known which stands where
+  await expect(page.locator('ul[aria-label="Surveys"]')).toHaveJSProperty('inert', false);
   await page.getByRole('link', { name: `Measure in ${name}` }).focus();
   await page.keyboard.press('Enter');
   const field = page.getByRole('textbox', { name: /Tape/ });

@@ -42,30 +42,32 @@ export async function tipOf(page: Page, target: string): Promise<{ x: number; y:
   return { x: x ?? Number.NaN, y: y ?? Number.NaN };
 }
 
-/** No label of the drawing lies over another or leaves it, measured as the browser painted them. */
+/** No label of the drawing lies over another or leaves it, measured as the browser painted them, once they stand. */
 export async function expectLabelsApart(page: Page, least = 4) {
-  const boxes = await page.locator('text[data-label]').evaluateAll((all) =>
-    all.map((t) => {
-      const { x, y, width, height } = t.getBoundingClientRect();
-      return { text: t.textContent, x, y, width, height };
-    }),
-  );
-  const frame = await page.locator('svg[data-scale]').boundingBox();
-  expect(boxes.length).toBeGreaterThanOrEqual(least);
-  for (const [i, a] of boxes.entries()) {
-    expect(
-      frame &&
-        a.x >= frame.x - 1 &&
-        a.y >= frame.y - 1 &&
-        a.x + a.width <= frame.x + frame.width + 1 &&
-        a.y + a.height <= frame.y + frame.height + 1,
-      `${a.text} in the drawing`,
-    ).toBe(true);
-    for (const b of boxes.slice(i + 1)) {
-      const over = a.x < b.x + b.width - 1 && b.x < a.x + a.width - 1 && a.y < b.y + b.height - 1 && b.y < a.y + a.height - 1;
-      expect(over, `${a.text} over ${b.text}`).toBe(false);
+  await expect(async () => {
+    const boxes = await page.locator('text[data-label]').evaluateAll((all) =>
+      all.map((t) => {
+        const { x, y, width, height } = t.getBoundingClientRect();
+        return { text: t.textContent, x, y, width, height };
+      }),
+    );
+    const frame = await page.locator('svg[data-scale]').boundingBox();
+    expect(boxes.length).toBeGreaterThanOrEqual(least);
+    for (const [i, a] of boxes.entries()) {
+      expect(
+        frame &&
+          a.x >= frame.x - 1 &&
+          a.y >= frame.y - 1 &&
+          a.x + a.width <= frame.x + frame.width + 1 &&
+          a.y + a.height <= frame.y + frame.height + 1,
+        `${a.text} in the drawing`,
+      ).toBe(true);
+      for (const b of boxes.slice(i + 1)) {
+        const over = a.x < b.x + b.width - 1 && b.x < a.x + a.width - 1 && a.y < b.y + b.height - 1 && b.y < a.y + a.height - 1;
+        expect(over, `${a.text} over ${b.text}`).toBe(false);
+      }
     }
-  }
+  }).toPass({ timeout: 10_000 });
 }
 
 /** Opens another page of the tree in hand. */
