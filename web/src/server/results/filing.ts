@@ -119,13 +119,15 @@ interface Places {
  * @param but trees of which none are wanted
  */
 export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<TreeRecords> {
-  const { rows: found } = await db.execute<Places & Record<string, unknown>>(sql`
+  const { rows: places } = await db.execute<Places & Record<string, unknown>>(sql`
     select min(first) as first, max(last) as last,
       string_agg(places, ',') filter (where records = 1) as alone, string_agg(places, ',') filter (where records > 1) as others
     from (select count(*) as records, min(seq) as first, max(seq) as last, string_agg(seq::text, ',') as places from derived.filed
       where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })} group by tree) trees`);
-  const [first, last] = [Number(found[0]?.first ?? 0), Number(found[0]?.last ?? 0)];
-  const [single, several] = [new Set(found[0]?.alone?.split(',')), new Set(found[0]?.others?.split(','))];
+  // a sum over nothing is a row too
+  const at = places[0] as Places;
+  const [first, last] = [Number(at.first ?? 0), Number(at.last ?? 0)];
+  const [single, several] = [new Set(at.alone?.split(',')), new Set(at.others?.split(','))];
   const together = last - first < 2 * (single.size + several.size);
   const { rows } = await db.execute<{ seq: string; sent: string }>(sql`
     select seq, sent from record where scope = ${scope} and

@@ -24,16 +24,18 @@ export function Surveys({ pages, listed }: Props) {
   const [asked, ask] = useState('');
   const pageOf = useMemo(() => new Map(pages.map((p) => [p.id, p])), [pages]);
   const otherOf = useMemo(() => new Map(listed.map((s) => [s.id, s])), [listed]);
+  const carried = useMemo(() => new Set([...along, ...pageOf.keys()]), [along, pageOf]);
   const ids = useMemo(() => {
-    const carried = (id: string) => along.has(id) || pageOf.has(id);
-    const unsent = [...along, ...pageOf.keys()].filter((id) => !otherOf.has(id));
-    return [...unsent, ...[...otherOf.keys()].filter(carried), ...[...otherOf.keys()].filter((id) => !carried(id))];
-  }, [along, pageOf, otherOf]);
+    const all = [...otherOf.keys()];
+    // nobody listed what was never sent
+    const unsent = [...carried].filter((id) => !otherOf.has(id));
+    return [...unsent, ...all.filter((id) => carried.has(id)), ...all.filter((id) => !carried.has(id))];
+  }, [carried, otherOf]);
   const [places, setPlaces] = useState<readonly string[]>([]);
   const placed = useMemo(() => inPlaces(places, ids), [places, ids]);
   if (loaded && placed.join() !== places.join()) setPlaces(placed);
 
-  const others = placed.flatMap((id) => (along.has(id) || pageOf.has(id) ? [] : (otherOf.get(id) ?? [])));
+  const others = placed.flatMap((id) => (carried.has(id) ? [] : (otherOf.get(id) ?? [])));
   const wanted = asked.trim().toLowerCase();
   const found = wanted ? others.filter((s) => `${s.name} ${s.place ?? ''}`.toLowerCase().includes(wanted)) : others;
   const shown = new Set(found.slice(0, MOST).map((s) => s.id));
@@ -43,9 +45,9 @@ export function Surveys({ pages, listed }: Props) {
         {placed.map((id) => {
           const [page, other, comes] = [pageOf.get(id), otherOf.get(id), coming.get(id)];
           if (page) return <PageLine key={id} page={page} coming={comes} />;
-          if (!other || !(along.has(id) || shown.has(id))) return null;
-          const here = !loaded || along.has(id) ? 'coming' : 'no';
-          const weighs = other.bytes === undefined || along.has(id) ? null : weight(other.bytes);
+          if (!other || !(carried.has(id) || shown.has(id))) return null;
+          const here = !loaded || carried.has(id) ? 'coming' : 'no';
+          const weighs = other.bytes === undefined || carried.has(id) ? null : weight(other.bytes);
           return <OtherLine key={id} survey={other} weighs={weighs} here={here} coming={comes} />;
         })}
       </ul>
