@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import type { ProtocolOptions } from '@arbolito/core';
 import { getTableColumns } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
+import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { v7 } from 'uuid';
@@ -12,6 +13,7 @@ import { KIND_NAMES, type Kind } from '../web/src/contract/kinds/index';
 import { SHARED, scopesOf } from '../web/src/contract/scope';
 import { recordHash } from '../web/src/server/record-hash';
 import { TABLES } from '../web/src/server/schema/index';
+import { countScopes } from '../web/src/server/scope-repository';
 import { manyTrees } from './many-trees';
 
 /** A cell of CSV as COPY reads it: nothing at all is null. */
@@ -46,7 +48,7 @@ export async function copyBook(
   }
   // what was copied in is not known yet to whoever plans the counting
   await client.query('analyze');
-  await client.query('select count_scopes()');
+  await countScopes(drizzle(client, { casing: 'snake_case' }) as never);
   await client.query("set session_replication_role = 'origin'");
   return surveys;
 }

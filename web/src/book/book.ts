@@ -3,10 +3,10 @@ import type { AnyRecord, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
 import { SHARED_KINDS } from '../contract/scope';
 import { Kit } from './kit';
-import { type Change, RecordIndex } from './record-index';
-import { Things } from './things';
+import { type Change, type Entry, RecordIndex } from './record-index';
+import { type Stated, type Thing, Things } from './things';
 import { type BookTree, gatherTree, sameTree } from './tree';
-import { type Entity, isContested } from './versions';
+import type { Entity } from './versions';
 
 /** What a page may have to show anew once records were added. */
 export interface Touched {
@@ -61,18 +61,18 @@ export class Book {
     return this.inside.kit;
   }
 
-  /** Every thing of a kind that is not struck out, settled or not, retracted ones too. */
+  /** Every thing of a kind that is not struck out, retracted ones too. */
   kind<K extends Kind>(kind: K): readonly Entity<RecordOf<K>>[] {
     return this.inside.things.kind(kind);
   }
 
-  /** The version in force of every settled thing of a kind. Others refer to its `entity`. */
-  all<K extends Kind>(kind: K): readonly RecordOf<K>[] {
+  /** Every thing of a kind of which a version is in force. Others refer to its `entity`. */
+  all<K extends Kind>(kind: K): readonly Thing<K>[] {
     return this.inside.things.all(kind);
   }
 
-  /** The version in force of one thing, struck out or not; null where there is none. Others refer to its `entity`. */
-  find<K extends Kind>(kind: K, id: string | null | undefined): RecordOf<K> | null {
+  /** One thing of which a version is in force, struck out or not; null where there is none. Others refer to its `entity`. */
+  find<K extends Kind>(kind: K, id: string | null | undefined): Thing<K> | null {
     return this.inside.things.find(kind, id);
   }
 
@@ -86,10 +86,18 @@ export class Book {
     return this.inside.index.isPartOfStruck(record);
   }
 
-  /** Whether the versions of a thing contradict each other. */
-  isContested(id: string): boolean {
-    const entity = this.inside.things.entity(id);
-    return entity !== undefined && isContested(entity);
+  /** Strike-outs of a thing, or of the plot it is part of, whose maker had not seen all of the thing: it stays until a person decides. */
+  openStrikeOuts(id: string): readonly RecordOf<'strike-out'>[] {
+    return this.inside.index.openStrikeOuts(id);
+  }
+
+  /**
+   * What a person sees of a thing who strikes it out.
+   * @param parts of a plot its trees; those of a tree are here
+   * @returns null of what goes with all that is part of it
+   */
+  seenOf(id: string, parts: readonly string[] = []): readonly string[] | null {
+    return this.inside.index.seenOf(id, parts);
   }
 
   /** One exact version, in force or not. */
@@ -97,8 +105,8 @@ export class Book {
     return this.inside.things.version(kind, id);
   }
 
-  /** The versions in force of what is filed under a thing: stems of a tree, stations of a visit. */
-  partsOf<K extends Kind>(id: string, kind: K): readonly RecordOf<K>[] {
+  /** What is filed under a thing and in force: stems of a tree, stations of a visit. */
+  partsOf<K extends Kind>(id: string, kind: K): readonly Thing<K>[] {
     return this.inside.things.partsOf(id, kind);
   }
 
@@ -129,28 +137,23 @@ export class Book {
   }
 
   /** The protocol a survey is measured under; null while its version has not arrived. */
-  protocolOf(survey: RecordOf<'survey'> | null): { readonly name: string; readonly options: ProtocolOptions } | null {
+  protocolOf(survey: Stated<'survey'> | null): { readonly name: string; readonly options: ProtocolOptions } | null {
     return survey && (this.version('protocol', survey.body.protocol)?.body ?? null);
   }
 
   /** The trees of a survey, in the order of their making. */
-  treesOf(survey: string): readonly RecordOf<'tree'>[] {
+  treesOf(survey: string): readonly Thing<'tree'>[] {
     return this.partsOf(survey, 'tree');
   }
 
-  /** Trees of a survey whose own versions contradict each other. */
-  contestedTreesOf(survey: string): readonly Entity<RecordOf<'tree'>>[] {
-    return this.inside.things.entitiesOf(survey, 'tree').filter(isContested);
-  }
-
   /** Trees of a survey that are struck out, in the order of their making. */
-  struckTreesOf(survey: string): readonly RecordOf<'tree'>[] {
+  struckTreesOf(survey: string): readonly Thing<'tree'>[] {
     const { index, things } = this.inside;
     return index.partsOf(survey).flatMap((id) => (index.isStruck(id) ? (things.find('tree', id) ?? []) : []));
   }
 
   /** The tree of a survey that was made last, or null. */
-  lastTreeOf(survey: string): RecordOf<'tree'> | null {
+  lastTreeOf(survey: string): Thing<'tree'> | null {
     const { index, things } = this.inside;
     const ids = index.partsOf(survey);
     for (let i = ids.length - 1; i >= 0; i--) {
@@ -183,15 +186,18 @@ export class Book {
 
   private follow({ before, now, struck }: Change, touched: Touching): void {
     const { things, index } = this.inside;
-    things.kindChanged(now.kind);
-    if (SHARED_KINDS.has(now.kind)) touched.shared = true;
-    if (now.kind === 'reading') touched.readings.add(now.id);
-    const tree = index.ancestor(now.id, 'tree');
-    if (tree !== null) this.touchTree(tree, now.kind !== 'reading', touched);
-    if (now.kind === 'survey') touched.surveys.add(now.id);
-    for (const version of [before?.heads.at(-1), now.heads.at(-1)]) {
-      if (version?.kind === 'tree' || version?.kind === 'plot' || version?.kind === 'stratum') touched.surveys.add(version.body.survey);
+    const { entity, kind } = now;
+    things.kindChanged(kind);
+    if (SHARED_KINDS.has(kind)) touched.shared = true;
+    if (kind === 'reading') touched.readings.add(entity);
+    const tree = index.ancestor(entity, 'tree');
+    if (tree !== null) this.touchTree(tree, kind !== 'reading', touched);
+    if (kind === 'survey') touched.surveys.add(entity);
+    for (const entry of [before, now]) {
+      if (entry && (kind === 'tree' || kind === 'plot' || kind === 'stratum')) touched.surveys.add(surveyOf(entry));
     }
+    // what its strike-out's maker had not seen brings a thing back, with what is part of it
+    if (index.isNamedByStrikeOut(entity)) this.touchBelow(entity, touched);
     for (const id of struck) this.touchBelow(id, touched);
   }
 
@@ -200,8 +206,8 @@ export class Book {
     if (belonging) touched.belonging.add(id);
     if (touched.trees.has(id)) return;
     touched.trees.add(id);
-    const survey = (this.inside.index.entry(id)?.heads.at(-1) as RecordOf<'tree'> | undefined)?.body.survey;
-    if (survey) touched.surveys.add(survey);
+    const entry = this.inside.index.entry(id);
+    if (entry) touched.surveys.add(surveyOf(entry));
   }
 
   /** Something was struck out, or is there again, with everything that is part of it. */
@@ -250,6 +256,9 @@ function emptyInside(): Inside {
     trees: new Map(),
   };
 }
+
+/** The survey that a tree, plot or stratum is part of; of one that is retracted as it was said last. */
+const surveyOf = ({ body, history }: Entry): string => ((body ?? history.at(-1)?.body ?? {}) as { readonly survey?: string }).survey ?? '';
 
 const AT_ONCE = 5000;
 

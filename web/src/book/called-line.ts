@@ -1,14 +1,15 @@
 import { type CalledTree, type LineContext, NOTHING_CALLED, type ProtocolOptions } from '@arbolito/core';
 import type { CALLED_WITH, CalledInput } from '../contract/called';
-import type { BodyOf, RecordOf } from '../contract/envelope';
+import type { BodyOf } from '../contract/envelope';
 import type { PlaceInput } from '../contract/sampling';
 import { countOf } from './called';
 import { placeOf } from './on-plot';
+import type { Stated } from './things';
 
 type Tree = BodyOf<'tree'>;
 
 /** What a line is read under in a survey. */
-export function lineContext(species: readonly RecordOf<'species'>[], protocol: ProtocolOptions): LineContext {
+export function lineContext(species: readonly Stated<'species'>[], protocol: ProtocolOptions): LineContext {
   const { units, classWidth, classNames = 'middle', tally, merchantable, ownFields = [] } = protocol;
   return {
     species: species.map(({ body: { code, name } }) => ({ code, name })),

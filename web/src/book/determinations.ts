@@ -17,9 +17,8 @@ export const newDetermination = (method: HeightMethod): Determination => ({ meth
 export function determinationsOf(book: Book, tree: BookTree | null): readonly Determination[] {
   const found = new Map<string, Determination>();
   for (const entity of tree?.readings ?? []) {
-    const head = entity.heads.at(-1);
-    if (!head?.body.station) continue;
-    const { determination: id, station, read } = head.body;
+    if (!entity.body?.station) continue;
+    const { determination: id, station, read } = entity.body;
     const before = found.get(id);
     const method = (book.find('determination', id)?.body.method ?? 'two-sights') as HeightMethod;
     const far = read.kind === 'baseline' ? read.far : (before?.far ?? null);

@@ -107,7 +107,7 @@ describe('struck out', () => {
     const first = reading(stem, visit, { ...tape(41), tool: 'caliper' }, person);
     const second = next(first, { read: { ...tape(42), tool: 'caliper' } });
     const book = new Book([...all, first, second, strike(first)]);
-    expect(book.tree(tree.id)?.readings.some((r) => r.id === first.id)).toBe(false);
+    expect(book.tree(tree.id)?.readings.some((r) => r.entity === first.id)).toBe(false);
   });
 });
 

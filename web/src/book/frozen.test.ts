@@ -13,7 +13,7 @@ describe('results that were frozen', () => {
     const book = new Book(demoRecords().records as unknown as AnyRecord[]);
     const lines: string[] = [];
     for (const survey of book.all('survey')) {
-      const sheet = sheetOf(book, survey.id);
+      const sheet = sheetOf(book, survey.entity);
       if (!sheet) throw new Error(`${survey.body.name} has no sheet`);
       const { head, rows } = sheet;
       lines.push([survey.body.name, 'sums', rows.length, head.withHeight, fingerprint(head.sums)].join('\t'));

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { Book } from './book';
 import { checkOf, correctionAt, uncheckedOn } from './instrument-checks';
+import { thingOf } from './test-thing';
 
 const record = (kind: string, body: object, at: string, person: string | null = null) => {
   const id = v7();
@@ -10,7 +11,7 @@ const record = (kind: string, body: object, at: string, person: string | null = 
 };
 const calibration = (found: Record<string, number>, at: string, instrument = 'i') =>
   record('calibration', { instrument, what: 'forward' in found ? 'two-way' : 'base', found }, at) as RecordOf<'calibration'>;
-const checks = (...all: readonly RecordOf<'calibration'>[]) => all.flatMap((r) => checkOf(r) ?? []);
+const checks = (...all: readonly RecordOf<'calibration'>[]) => all.flatMap((r) => checkOf(thingOf(r)) ?? []);
 
 describe('checks of an instrument', () => {
   const good = calibration({ forward: 5.1, back: -5 }, '2026-05-01T08:00:00Z');
@@ -24,7 +25,7 @@ describe('checks of an instrument', () => {
   });
   it('without any, nothing is put right', () => {
     expect(correctionAt([], '2026-05-15T00:00:00Z')).toEqual({});
-    expect(checkOf(calibration({ nonsense: 3, taped: 10 } as never, '2026-05-01T08:00:00Z'))).toBeNull();
+    expect(checkOf(thingOf(calibration({ nonsense: 3, taped: 10 } as never, '2026-05-01T08:00:00Z')))).toBeNull();
   });
   it('a taped base gives the factor', () => {
     const all = checks(calibration({ taped: 10, read: 10.25 }, '2026-06-01T08:00:00Z'));

@@ -1,5 +1,5 @@
 import { baseCheck, twoWayCheck } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
+import type { Stated, Thing } from './things';
 
 /** A check of an instrument as it was found: a zero of its angle, or a factor of its distance. */
 export interface InstrumentCheck {
@@ -20,9 +20,9 @@ export interface Correction {
 }
 
 /** What a kept check says; null for one of a kind that is not known here. */
-export function checkOf(record: RecordOf<'calibration'>): InstrumentCheck | null {
-  const { what, found } = record.body;
-  const base = { id: record.entity, at: record.at, found };
+export function checkOf({ entity, body, latest }: Pick<Thing<'calibration'>, 'entity' | 'body' | 'latest'>): InstrumentCheck | null {
+  const { what, found } = body;
+  const base = { id: entity, at: latest.at, found };
   const [forward, back, taped, read] = [found.forward, found.back, found.taped, found.read];
   if (what === 'two-way' && forward !== undefined && back !== undefined) {
     const { zero, passed } = twoWayCheck(forward, back);
@@ -56,7 +56,7 @@ export function correctionAt(checks: readonly InstrumentCheck[], at: string): Co
  * @param today a date as 2026-05-11
  */
 export function uncheckedOn(
-  instrument: RecordOf<'instrument'> | null,
+  instrument: Stated<'instrument'> | null,
   checks: readonly InstrumentCheck[],
   today: string,
 ): { readonly name: string } | null {

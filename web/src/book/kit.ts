@@ -17,7 +17,8 @@ import { scaleEndOf } from './instrument-scale';
 import { JUDGED_TOOLS, pairedDiameters, withTool } from './paired-diameters';
 import { type PacePair, pairedDistances } from './paired-distances';
 import { Pairs } from './pairs';
-import type { Things } from './things';
+import { takenAs } from './taken-as';
+import type { Stated, Thing, Things } from './things';
 
 /** Who read something, with what, when and in which survey: what the kit is asked by. */
 export interface TakenBy {
@@ -27,8 +28,8 @@ export interface TakenBy {
   readonly survey: string | null;
 }
 
-const byDay = <R extends RecordOf<'body-measure' | 'pace-calibration' | 'tool-calibration'>>(records: readonly R[]): readonly R[] =>
-  records.toSorted((a, b) => (a.body.on === b.body.on ? (a.entity < b.entity ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
+const byDay = <T extends Stated<'body-measure' | 'pace-calibration' | 'tool-calibration'>>(all: readonly T[]): readonly T[] =>
+  all.toSorted((a, b) => (a.body.on === b.body.on ? (a.entity < b.entity ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
 
 const NOTHING: object = {};
 
@@ -41,7 +42,14 @@ export class Kit {
   private readonly records = new Map<string, { readonly stamp: number; readonly record: ToolRecord | null }>();
 
   constructor(private readonly things: Things) {
-    const readings = { find: (id: string) => things.find('reading', id), inForce: (id: string) => things.readingInForce(id) };
+    const taken = (reading: Thing<'reading'> | null) => reading && takenAs(reading);
+    const readings = {
+      find: (id: string) => taken(things.find('reading', id)),
+      inForce: (id: string) => {
+        const found = things.readingInForce(id);
+        return found && { survey: found.survey, reading: takenAs(found.reading) };
+      },
+    };
     this.diameters = new Pairs(
       pairedDiameters((person) => this.bodyMeasure(person, 'reach')),
       readings,
@@ -76,7 +84,7 @@ export class Kit {
   }
 
   /** Every measure of a kind a person took, oldest first. */
-  bodyMeasures(person: string, what: BodyMeasure): readonly RecordOf<'body-measure'>[] {
+  bodyMeasures(person: string, what: BodyMeasure): readonly Thing<'body-measure'>[] {
     return byDay(this.things.partsOf(person, 'body-measure').filter((m) => m.body.what === what));
   }
 
@@ -91,7 +99,7 @@ export class Kit {
   }
 
   /** A person's pace calibrations, oldest first. */
-  pacesOf(person: string): readonly RecordOf<'pace-calibration'>[] {
+  pacesOf(person: string): readonly Thing<'pace-calibration'>[] {
     return byDay(this.things.partsOf(person, 'pace-calibration'));
   }
 
@@ -103,7 +111,7 @@ export class Kit {
   paceOn(person: string, day: string, survey: string | null): Pace | null {
     const all = this.pacesOf(person);
     const inUse = all.findLast((p) => p.body.on <= day) ?? all[0];
-    const key = `${person} ${survey} ${inUse?.id}`;
+    const key = `${person} ${survey} ${inUse?.latest.id}`;
     const stamp = survey === null ? 0 : this.distances.stamp(survey);
     const known = this.paces.get(key);
     if (known?.stamp === stamp) return known.pace;
@@ -139,7 +147,7 @@ export class Kit {
   }
 
   /** The error a person adopted for a tool, the newest. */
-  adopted(person: string, tool: JudgedTool): RecordOf<'tool-calibration'> | null {
+  adopted(person: string, tool: JudgedTool): Thing<'tool-calibration'> | null {
     return byDay(this.things.partsOf(person, 'tool-calibration').filter((c) => c.body.tool === tool)).at(-1) ?? null;
   }
 

@@ -8,6 +8,8 @@ import { determinationsOf, newDetermination } from './determinations';
 import { type Maker, makeRecord, recordsForLine, recordsForReading, type TreePlace } from './make-records';
 import { slotOf } from './slots';
 import { singleTree } from './test-place';
+import { thingOf } from './test-thing';
+import { currentOf } from './versions';
 
 const maker: Maker = { device: 'phone', person: null, now: new Date('2026-06-02T09:00:00Z'), newId: v7 };
 /** The same place once its determination is in the book. */
@@ -48,7 +50,7 @@ describe('records for a reading', () => {
     const original = records.at(-1) as Extract<AnyRecord, { kind: 'reading' }>;
     const correction = recordsForReading(maker, new Book(records), where, { ...tip, value: 82 } as Reading, '82', {
       as: 'correction',
-      of: original,
+      of: thingOf(original),
     });
     expect(correction).toMatchObject([{ kind: 'reading', entity: original.id, supersedes: original.id, body: { shot: 1, typed: '82' } }]);
     const corrected = new Book([...records, ...correction]);
@@ -85,7 +87,10 @@ describe('records for a reading', () => {
     const records = recordsForReading(maker, new Book([]), where, tip, '80', { as: 'first' });
     const head = records.at(-1) as Extract<AnyRecord, { kind: 'reading' }>;
     records.push(
-      ...recordsForReading(maker, new Book(records), where, { ...tip, value: 79 } as Reading, '79', { as: 'correction', of: head }),
+      ...recordsForReading(maker, new Book(records), where, { ...tip, value: 79 } as Reading, '79', {
+        as: 'correction',
+        of: thingOf(head),
+      }),
     );
     fc.assert(
       fc.property(fc.shuffledSubarray(records, { minLength: records.length }), (shuffled) => {
@@ -206,7 +211,7 @@ describe('records for determinations', () => {
     expect(determinations).toHaveLength(1);
     expect(height).toMatchObject({ ok: true, value: { method: 'two-stations', value: expect.closeTo(25.1, 1) } });
     // a corrected baseline still leads to the same station
-    const line = tree?.readings.find((e) => e.heads[0]?.body.read.kind === 'baseline')?.heads[0];
+    const line = currentOf(tree?.readings.find((e) => e.body?.read.kind === 'baseline'));
     if (!line) throw new Error('no baseline');
     const corrected: Reading = { kind: 'baseline', value: 16, unit: 'm', far: 'far' };
     const [fixed] = recordsForReading(maker, book, onward(book, at), corrected, '16', { as: 'correction', of: line });

@@ -1,22 +1,14 @@
-import {
-  type AngleReading,
-  type AngleScale,
-  type AngleTarget,
-  type LineReading,
-  PRESETS,
-  type PresetKey,
-  type Reading,
-  type ToolName,
-  type UnitSystem,
-} from '@arbolito/core';
+import type { AngleReading, AngleScale, AngleTarget, LineReading, Reading, ToolName, UnitSystem } from '@arbolito/core';
 import type { AnyRecord, BodyOf, RecordOf } from '../contract/envelope';
 import { KINDS, type Kind } from '../contract/kinds/index';
 import type { PlaceInput } from '../contract/sampling';
 import type { Book } from './book';
 import type { Determination } from './determinations';
+import { SINGLE_TREES } from './single-trees';
 import { type Instruments, instrumentOf, ofNoStation, ofStem, slotOf } from './slots';
+import type { Thing } from './things';
 import type { ReadingEntity } from './tree';
-import { settled } from './versions';
+import { currentOf } from './versions';
 
 /** Who makes records, when, with what ids: passed in, so that making them is a pure function. */
 export interface Maker {
@@ -26,18 +18,21 @@ export interface Maker {
   readonly newId: () => string;
 }
 
-export function makeRecord<K extends Kind>(
-  maker: Maker,
-  kind: K,
-  body: BodyOf<K>,
-  previous?: RecordOf<K>,
-  id = maker.newId(),
-): RecordOf<K> {
+/**
+ * A record of a kind.
+ * @param previous the thing that it is a new version of; left out for a new thing
+ * @throws NewerThing where a newer program wrote the thing: what this one does not know of it would be lost
+ */
+export function makeRecord<K extends Kind>(maker: Maker, kind: K, body: BodyOf<K>, previous?: Thing<K>, id = maker.newId()): RecordOf<K> {
   const { device, person, now } = maker;
+  if (previous?.newer) throw new NewerThing();
+  // all that are in force: several where two people changed one version
+  const [supersedes = null, ...also] = (previous?.heads ?? []).map((h) => h.id);
   return {
     id,
     entity: previous?.entity ?? id,
-    supersedes: previous?.id ?? null,
+    supersedes,
+    ...(also.length > 0 ? { alsoSupersedes: also } : {}),
     kind,
     schema: KINDS[kind].schema,
     device,
@@ -47,9 +42,18 @@ export function makeRecord<K extends Kind>(
   };
 }
 
-/** Takes a thing out of the book with all that is part of it. */
-export const strikeOutOf = (maker: Maker, entity: string, reason: string): RecordOf<'strike-out'> =>
-  makeRecord(maker, 'strike-out', { entity, reason: reason.trim() || null });
+/** Thrown where a thing is to be changed that a newer program wrote. */
+export class NewerThing extends Error {
+  constructor() {
+    super('A newer Arbolito wrote this. Reload this page before you change it.');
+  }
+}
+
+/** Takes a thing out of the book with all that is part of it that is seen here. @param parts of a plot its trees */
+export const strikeOutOf = (maker: Maker, book: Book, entity: string, reason: string, parts: readonly string[] = []) => {
+  const seen = book.seenOf(entity, parts);
+  return makeRecord(maker, 'strike-out', { entity, reason: reason.trim() || null, ...(seen ? { seen: [...seen] } : {}) });
+};
 
 /** Takes one version of anything back, also a strike-out. */
 export const retractionOf = (maker: Maker, record: string, reason: string): RecordOf<'retraction'> =>
@@ -65,7 +69,7 @@ export const FIRST: StemInHand = { id: null, number: 1 };
 /** Where a reading belongs. The tree and its survey may not be in the book yet: they are made with the first reading. */
 export interface TreePlace {
   readonly tree: string;
-  /** null: this device's single trees. */
+  /** null: the single trees. */
   readonly survey: string | null;
   readonly tag: string;
   /** The plot one stands in, where the survey has plots, and where on it, as that was found. */
@@ -82,7 +86,7 @@ export interface TreePlace {
   readonly instruments?: Instruments;
 }
 
-export type Mode = { readonly as: 'first' } | { readonly as: 'again' } | { readonly as: 'correction'; readonly of: RecordOf<'reading'> };
+export type Mode = { readonly as: 'first' } | { readonly as: 'again' } | { readonly as: 'correction'; readonly of: Thing<'reading'> };
 
 /** The book with what is being made for it: what one gesture makes is there for the rest of that gesture. */
 class Making {
@@ -101,12 +105,12 @@ class Making {
     return record.id;
   }
 
-  find<K extends Kind>(kind: K, id: string): RecordOf<K> | null {
+  find<K extends Kind>(kind: K, id: string): Pick<RecordOf<K>, 'entity' | 'body'> | null {
     return this.book.find(kind, id) ?? this.own(kind).find((r) => r.entity === id) ?? null;
   }
 
   /** What is filed under a thing, in the book and made since. */
-  partsOf<K extends Kind>(id: string, kind: K, folder: keyof BodyOf<K>): readonly RecordOf<K>[] {
+  partsOf<K extends Kind>(id: string, kind: K, folder: keyof BodyOf<K>): readonly Pick<RecordOf<K>, 'entity' | 'body'>[] {
     return [...this.book.partsOf(id, kind), ...this.own(kind).filter((r) => (r.body as BodyOf<K>)[folder] === id)];
   }
 
@@ -138,7 +142,7 @@ export function recordsForReading(
     return [makeRecord(maker, 'reading', { ...mode.of.body, typed, read: corrected }, mode.of) as AnyRecord];
   }
   const here = new Making(maker, book, earlier);
-  const survey = surveyOf(here, maker, book, place);
+  const survey = surveyOf(here, place);
   const stem = stemOf(here, place, read);
   const visit = (place.newVisit ? null : lastVisit(here, place.tree)) ?? here.make('visit', { tree: place.tree, on: localDate(maker.now) });
   const { quantity, method, sighted } = determinationOf(read, place.determination);
@@ -166,10 +170,10 @@ export function recordsForReading(
 }
 
 /** The survey of the tree in hand; with the tree's first reading the tree is made in it. */
-function surveyOf(here: Making, maker: Maker, book: Book, { tree, plot, stands = null, tag, species, ...place }: TreePlace): string {
+function surveyOf(here: Making, { tree, plot, stands = null, tag, species, ...place }: TreePlace): string {
   const there = here.find('tree', tree);
   if (there) return there.body.survey;
-  const survey = place.survey ?? singleTrees(maker, book, place.units, here);
+  const survey = place.survey ?? singleTrees(place.units, here);
   const nowhere = { azimuth: null, distance: null, longitude: null, latitude: null };
   here.make('tree', { survey, plot, tag, species, ...nowhere, ...(stands ? { place: stands } : {}), note: null }, tree);
   return survey;
@@ -184,7 +188,7 @@ function stemOf(here: Making, place: TreePlace, read: Reading): string {
 }
 
 const isOfSlot = (e: ReadingEntity, stem: string | undefined, station: string | null, read: Reading) =>
-  e.heads.some((h) => h.body.stem === stem && h.body.station === station && slotOf(h.body.read) === slotOf(read));
+  e.body !== null && e.body.stem === stem && e.body.station === station && slotOf(e.body.read) === slotOf(read);
 
 /**
  * The records for a whole tree typed on one line: each reading corrects the one its slot has, or is its first.
@@ -200,8 +204,8 @@ export function recordsForLine(maker: Maker, book: Book, place: TreePlace, line:
     const stem = (own?.stems ?? []).find((s) => (id === null ? s.number === number : s.id === id))?.id;
     const station = ofNoStation(read) ? null : determination.station;
     const before = own?.readings.findLast((e) => isOfSlot(e, stem, station, read));
-    const head = before ? settled(before) : null;
-    const mode: Mode = head ? { as: 'correction', of: head } : { as: 'first' };
+    const known = currentOf(before);
+    const mode: Mode = known ? { as: 'correction', of: known } : { as: 'first' };
     made.push(...recordsForReading(maker, book, { ...place, determination, newVisit }, read, typed, mode, 'near', made));
     newVisit = false;
     const kept = made.at(-1);
@@ -267,23 +271,13 @@ function lastVisit(here: Making, tree: string): string | null {
   return own.reduce<(typeof own)[number] | null>((a, b) => (a && a.body.on > b.body.on ? a : b), null)?.entity ?? null;
 }
 
-/** The survey this device keeps its single trees in: one for each system of units. */
-function singleTrees(maker: Maker, book: Book, units: UnitSystem, here: Making): string {
-  const preset = PRESETS[SINGLE_PRESET[units]];
-  const own = book
-    .all('survey')
-    .find(
-      (s) =>
-        s.device === maker.device &&
-        s.body.kind === 'single-trees' &&
-        book.version('protocol', s.body.protocol)?.body.preset === preset.key,
-    );
-  if (own) return own.entity;
-  const options = preset.options as BodyOf<'protocol'>['options'];
-  const protocol = here.make('protocol', { name: preset.name, preset: preset.key, options });
-  return here.make('survey', { name: 'Single trees', kind: 'single-trees', protocol, place: null });
+/** The survey of single trees in a system of units, which is made with the first tree of it. */
+function singleTrees(units: UnitSystem, here: Making): string {
+  const { protocol, survey } = SINGLE_TREES[units];
+  if (!here.find('protocol', protocol.id)) here.made.push(protocol);
+  if (!here.find('survey', survey.id)) here.made.push(survey);
+  return survey.id;
 }
-export const SINGLE_PRESET: Record<UnitSystem, PresetKey> = { metric: 'forest-metric', us: 'timber-us' };
 
 /** The date on the person's own calendar. */
 export function localDate(d: Date): string {

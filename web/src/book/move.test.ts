@@ -8,6 +8,7 @@ import { Book } from './book';
 import { makeRecord } from './make-records';
 import { copiedId, moveTree } from './move';
 import { treeOutcome } from './outcome';
+import { thingOf } from './test-thing';
 
 const records = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(records);
@@ -63,7 +64,7 @@ describe('moving a tree to another survey', () => {
 
   it('keeps corrections, what was taken back, and two that contradict each other, as they are', () => {
     const reading = tree.readings[0]?.heads[0] as AnyRecord & { kind: 'reading' };
-    const correct = (typed: string) => makeRecord(maker('x'), 'reading', { ...reading.body, typed }, reading) as AnyRecord;
+    const correct = (typed: string) => makeRecord(maker('x'), 'reading', { ...reading.body, typed }, thingOf(reading)) as AnyRecord;
     const [a, b] = [correct('1'), correct('2')];
     const other = tree.readings[1]?.heads[0] as AnyRecord;
     const gone = makeRecord(maker('x'), 'retraction', { record: other.id, reason: null }) as AnyRecord;

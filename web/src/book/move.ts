@@ -35,6 +35,6 @@ export function moveTree(
     // its plot stays behind: a plot is part of one survey
     return copy.kind === 'tree' ? { ...copy, body: { ...(copy as RecordOf<'tree'>).body, survey, plot: null } } : copy;
   });
-  const struck = strikeOutOf(maker, tree, 'moved to another survey');
+  const struck = strikeOutOf(maker, book, tree, 'moved to another survey');
   return { tree: copiedId(tree, survey), records: [...copies, struck as AnyRecord] };
 }

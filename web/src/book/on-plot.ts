@@ -6,10 +6,11 @@ import type { Book } from './book';
 import { inShort } from './in-short';
 import { inclusionOf, standsAt } from './inclusion';
 import { type PlotSample, sampleOf } from './sample';
+import type { Stated } from './things';
 
 /** A plot with what its trees are judged by. */
 export interface JudgedPlot {
-  readonly record: RecordOf<'plot'>;
+  readonly record: Stated<'plot'>;
   readonly sample: PlotSample;
   /** What the judging follows from. */
   readonly from: string;
@@ -36,12 +37,12 @@ export class PlotsOf {
 }
 
 /** One plot with what its trees are judged by: the same as long as survey, plot and stratum are. */
-export function judgedPlot(survey: RecordOf<'survey'> | null, record: RecordOf<'plot'>, stratum: RecordOf<'stratum'> | null): JudgedPlot {
+export function judgedPlot(survey: Stated<'survey'> | null, record: Stated<'plot'>, stratum: Stated<'stratum'> | null): JudgedPlot {
   const design = survey?.body.design ?? null;
   return {
     record,
     sample: sampleOf(record, stratum, design),
-    from: inShort([record.id, stratum?.id, JSON.stringify(design)].join(' ')),
+    from: inShort(JSON.stringify([record.body, stratum?.body, design])),
   };
 }
 
@@ -75,7 +76,7 @@ const TAPES: ReadonlySet<ToolName> = new Set(['diameter-tape', 'plain-tape', 'ca
  * Whether a tree is in its plot, and where on it.
  * @param result of its readings
  */
-export function onPlot({ body }: RecordOf<'tree'>, plot: JudgedPlot | null, result: TreeResult | undefined): OnPlot {
+export function onPlot({ body }: Stated<'tree'>, plot: JudgedPlot | null, result: TreeResult | undefined): OnPlot {
   const place = placeOf(body);
   if (!plot || !place) return NOT_PLACED;
   if (!plot.sample.ok) return { ...NOT_PLACED, unsaid: { code: 'no-size', reason: plot.sample.reason } };

@@ -1,5 +1,6 @@
 import { metres, type Position, showHeight } from '@arbolito/core';
 import type { SurveyKind } from '../contract/kinds/survey';
+import { isEarlierSingleTrees } from './single-trees';
 import type { PlotMark, SurveyHead } from './summary';
 
 /** A survey as a page of the book. */
@@ -29,12 +30,12 @@ export interface Page {
 }
 
 /** Surveys as pages, the one worked in last first. */
-export function pagesOf(heads: readonly SurveyHead[], device: string): readonly Page[] {
+export function pagesOf(heads: readonly SurveyHead[]): readonly Page[] {
   return heads
     .toSorted((a, b) => (a.last < b.last ? 1 : -1))
     .map(({ survey: s, protocol, sums, withHeight, wantHeight, plots, standing, doubtful, precision, typicalError, ranked }) => ({
       id: s.entity,
-      name: s.body.kind === 'single-trees' && s.device !== device ? `${s.body.name}, another device` : s.body.name,
+      name: isEarlierSingleTrees(s) ? `${s.body.name}, earlier` : s.body.name,
       place: s.body.place ?? null,
       trees: sums.total.trees,
       kind: s.body.kind,

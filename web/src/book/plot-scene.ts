@@ -10,15 +10,15 @@ import {
   type UnitSystem,
   wayTo,
 } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
 import type { RuleInput } from '../contract/sampling';
 import { ruleOf } from './inclusion';
 import { isOut } from './on-plot';
 import { edgesAbout, northOf, positionOf, ruleOfPlot } from './sample';
+import type { Stated } from './things';
 import type { TreeRow } from './tree-row';
 
-type Survey = RecordOf<'survey'>;
-type Plot = RecordOf<'plot'>;
+type Survey = Stated<'survey'>;
+type Plot = Stated<'plot'>;
 
 /** What is drawn of a plot beside its trees: the same as long as plot, stratum and design are. */
 export interface PlotGround {
@@ -29,7 +29,7 @@ export interface PlotGround {
   readonly outline: Outline | null;
 }
 
-export function groundOf(survey: Survey, plot: Plot, stratum: RecordOf<'stratum'> | null): PlotGround {
+export function groundOf(survey: Survey, plot: Plot, stratum: Stated<'stratum'> | null): PlotGround {
   const design = survey.body.design ?? null;
   const found = ruleOfPlot(plot.body, design);
   const outline = edgesAbout(plot.body, stratum, design);

@@ -14,7 +14,6 @@ import {
   type UnfilledTree,
   USUAL_CLASSES,
 } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
 import type { SurveyKind } from '../contract/kinds/survey';
 import type { RuleInput } from '../contract/sampling';
 import type { Book } from './book';
@@ -27,6 +26,7 @@ import { ruleOfPlot } from './sample';
 import { thickestOf } from './stand';
 import type { StandRow } from './stand-row';
 import { sayTree } from './stand-words';
+import type { Stated } from './things';
 
 const HOW: Readonly<Record<SurveyKind, StandInput['how']>> = {
   'every-tree': 'every-tree',
@@ -42,7 +42,7 @@ const OF_LAND: ReadonlySet<SurveyKind> = new Set<SurveyKind>(['every-tree', 'str
 
 /** What of a survey speaks for its land beside its trees: everything but them must be in the book. */
 export interface Ground {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly options: ProtocolOptions;
 }
 
@@ -92,7 +92,6 @@ class Gathered {
   private readonly trees: UnfilledTree[] = [];
   private readonly worth = new Map<WorthCode, string[]>();
   private readonly classes = new Map<number, number>();
-  private readonly figures: ReadonlyMap<string, SpeciesFigures>;
   private readonly uncounted: Prepared['uncounted'][number][] = [];
   private readonly plotNames = new Map<string, string>();
   /** Species whose form factor nobody told. */
@@ -103,13 +102,12 @@ class Gathered {
     private readonly options: ProtocolOptions,
     rows: readonly StandRow[],
   ) {
-    this.figures = new Map(book.all('species').map((s) => [s.body.name, s.body.figures as SpeciesFigures]));
     const here = rows.filter((r) => !r.struck);
     for (const row of here) {
-      if (row.undecided) this.note('undecided', row);
-      else if (row.notCounted !== null) this.uncounted.push({ id: row.id, ...this.labelOf(row), count: row.count, why: row.notCounted });
+      if (row.conflicts > 0) this.note('conflicts', row);
+      if (row.notCounted !== null) this.uncounted.push({ id: row.id, ...this.labelOf(row), count: row.count, why: row.notCounted });
     }
-    this.counted = here.filter((r) => r.notCounted === null && !r.undecided);
+    this.counted = here.filter((r) => r.notCounted === null);
   }
 
   note(code: WorthCode, of: StandRow | string | null = null): void {
@@ -146,9 +144,10 @@ class Gathered {
   }
 
   take(row: StandRow, plot: number, weight: number): void {
-    const { id, species, count, dbh, height, heightIsOld, basalArea, volume, boardFeet, product, grade, status, bad } = row;
+    const { id, species, speciesId, count, dbh, height, heightIsOld, basalArea, volume, boardFeet, product, grade, status, bad } = row;
     if (bad) this.note('values-out', row);
-    const figures = species === null ? undefined : this.figures.get(species);
+    // one that was struck out is offered no more, and its figures hold for trees that name it
+    const figures: SpeciesFigures | undefined = this.book.find('species', speciesId)?.body.figures;
     const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
     if (basalArea !== null && figures?.formFactor === undefined) this.assumed.add(species ?? 'trees without a species');
     this.trees.push({
@@ -191,7 +190,7 @@ class Gathered {
 }
 
 /** The plots of a survey that speak for its land, and what is to be said of the others. */
-function plotsOf(book: Book, survey: RecordOf<'survey'>, got: Gathered) {
+function plotsOf(book: Book, survey: Stated<'survey'>, got: Gathered) {
   const list: StandPlot[] = [];
   const names = new Map<string, string>();
   const places = new Map<

@@ -36,7 +36,7 @@ export type WorthCode =
   | 'without-plot'
   | 'without-diameter'
   | 'edges-open'
-  | 'undecided'
+  | 'conflicts'
   | 'values-out'
   | 'not-together'
   | 'form-factor'

@@ -1,7 +1,7 @@
 import { metres, showDiameter, showHeight, showPom, type UnitSystem } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
 import type { Book } from './book';
 import { type SurveyHead, sheetUnder } from './summary';
+import type { Stated } from './things';
 import { findingsIn, type TreeRow } from './tree-row';
 
 /** What another protocol makes of a survey's readings. Readings stay as they were read; only what follows changes. */
@@ -12,7 +12,7 @@ export interface ProtocolChange {
 }
 
 /** Derives a survey under its own protocol and under another, and lists the trees that come out otherwise. */
-export function changeOf(book: Book, survey: RecordOf<'survey'>, to: SurveyHead['protocol']): ProtocolChange | null {
+export function changeOf(book: Book, survey: Stated<'survey'>, to: SurveyHead['protocol']): ProtocolChange | null {
   const own = book.protocolOf(survey);
   if (!own) return null;
   const before = sheetUnder(book, survey, own);

@@ -1,7 +1,10 @@
 import { PRESETS, type PresetKey, type ProtocolOptions } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
+import { sameValue } from '../contract/same';
 import type { Book } from './book';
 import { differences } from './protocol-differences';
+import type { Thing } from './things';
+import { currentOf } from './versions';
 
 /** A protocol to read: one of the presets, or one of the book's own with its versions. */
 export interface ProtocolLine {
@@ -11,12 +14,16 @@ export interface ProtocolLine {
   readonly why: string | null;
   readonly options: ProtocolOptions;
   /** Null for a preset. */
-  readonly record: RecordOf<'protocol'> | null;
+  readonly record: Thing<'protocol'> | null;
   /** Oldest first. */
   readonly versions: readonly RecordOf<'protocol'>[];
   /** Surveys measured under it, with which of its versions. */
   readonly surveys: readonly { readonly id: string; readonly name: string; readonly version: number }[];
 }
+
+/** The version that says just what a protocol of the book says; null where no single one does, as two people changed it at once. */
+export const exactVersionOf = ({ record }: Pick<ProtocolLine, 'record'>): string | null =>
+  record && sameValue(record.latest.body, record.body) ? record.latest.id : null;
 
 /**
  * The presets, and every protocol of the book that is not one of them word for word. A survey's copy of a preset stands
@@ -24,32 +31,32 @@ export interface ProtocolLine {
  */
 export function protocolLines(book: Book): readonly ProtocolLine[] {
   const surveys = book.all('survey');
-  const own: ProtocolLine[] = [];
+  const lines: ProtocolLine[] = [];
   const underPreset = new Map<PresetKey, ProtocolLine['surveys'][number][]>();
   for (const entity of book.kind('protocol')) {
-    const head = entity.heads.at(-1);
-    if (!head) continue;
+    const own = currentOf(entity);
+    if (!own) continue;
     const used = surveys.flatMap((s) => {
       const i = entity.history.findIndex((v) => v.id === s.body.protocol);
       return i < 0 ? [] : [{ id: s.entity, name: s.body.name, version: i + 1 }];
     });
-    const preset = head.body.preset;
+    const { preset } = own.body;
     if (
       preset &&
       entity.history.length === 1 &&
-      head.body.name === PRESETS[preset].name &&
-      differences(head.body.options, PRESETS[preset].options).length === 0
+      own.body.name === PRESETS[preset].name &&
+      differences(own.body.options, PRESETS[preset].options).length === 0
     ) {
       underPreset.set(preset, [...(underPreset.get(preset) ?? []), ...used]);
       continue;
     }
-    own.push({
-      id: entity.id,
-      name: head.body.name,
+    lines.push({
+      id: own.entity,
+      name: own.body.name,
       why: null,
-      options: head.body.options,
-      record: head,
-      versions: entity.history,
+      options: own.body.options,
+      record: own,
+      versions: own.history,
       surveys: used,
     });
   }
@@ -64,5 +71,5 @@ export function protocolLines(book: Book): readonly ProtocolLine[] {
       surveys: underPreset.get(p.key) ?? [],
     }),
   );
-  return [...presets, ...own];
+  return [...presets, ...lines];
 }

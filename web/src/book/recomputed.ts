@@ -2,6 +2,7 @@ import { DomainError, type Reading, type UnitSystem } from '@arbolito/core';
 import type { Book } from './book';
 import { inputOf, type TreeInput, tryResult } from './derive';
 import { correctionAt } from './instrument-checks';
+import { takenAs } from './taken-as';
 
 /** A tree whose height a failed check changes: before and after. */
 export interface Recomputed {
@@ -22,14 +23,15 @@ export function recomputedBy(book: Book, instrument: string): readonly Recompute
   const corrected = new Set<string>();
   for (const r of book.all('reading')) {
     if (r.body.instrument !== instrument) continue;
+    const { at } = takenAs(r);
     const put = {
       ...correctionAt(
         checks.filter((c) => c.what === 'two-way'),
-        r.at,
+        at,
       ),
       ...correctionAt(
         checks.filter((c) => c.what === 'base'),
-        r.at,
+        at,
       ),
     };
     if (Object.keys(put).length > 0) corrected.add(book.find('stem', r.body.stem)?.body.tree ?? '');

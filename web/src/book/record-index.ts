@@ -2,7 +2,8 @@ import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { type KindFacts, upgraded } from '../contract/kinds/define';
 import { KINDS, type Kind } from '../contract/kinds/index';
 import { IdList } from './id-list';
-import { byId, type Entity, headsOf } from './versions';
+import { mergeVersions } from './merge';
+import { byId, type Entity, headsOf, latestOf, parentIdsOf } from './versions';
 
 /** One thing of the book with its kind. Never changed: what changes is put in its place. */
 export interface Entry extends Entity<AnyRecord> {
@@ -104,18 +105,95 @@ export class RecordIndex {
   /** Whether a thing, or something it is part of, is struck out. */
   isStruck(id: string): boolean {
     if (this.strikes.size === 0) return false;
-    if ((this.strikes.get(id)?.size ?? 0) > 0) return true;
+    if (this.strikeOutsOf(id).some((s) => this.takesEffect(s, id))) return true;
     const entry = this.entries.get(id);
-    const said = entry && newestOf(entry);
-    return said !== undefined && this.isPartOfStruck(said);
+    return entry !== undefined && this.isPartOfStruck(entry);
   }
 
-  /** Whether something that a record is part of is struck out, be the record here or not. */
-  isPartOfStruck(record: AnyRecord): boolean {
+  /** Whether something that a thing is part of is struck out, be the thing here or not. */
+  isPartOfStruck(thing: Part): boolean {
     if (this.strikes.size === 0) return false;
-    return this.partOf(record.kind).some(([field, kind]) => {
-      const parent = named(record, field);
-      return parent !== null && this.isOfKind(parent, kind) && this.isStruck(parent);
+    return this.partOf(thing.kind).some(([field, kind]) => {
+      const parent = named(thing, field);
+      if (parent === null || !this.isOfKind(parent, kind)) return false;
+      if (this.strikeOutsOf(parent).some((s) => this.takesEffect(s, parent) && this.takesPart(s, parent, thing.entity))) return true;
+      const above = this.entries.get(parent);
+      return above !== undefined && this.isPartOfStruck(above);
+    });
+  }
+
+  /** Whether a strike-out in force names a thing, be it struck out by that or not. */
+  isNamedByStrikeOut(id: string): boolean {
+    return (this.strikes.get(id)?.size ?? 0) > 0;
+  }
+
+  /**
+   * Strike-outs in force of a thing, or of the plot it is part of, that its maker made without having seen all of the
+   * thing: it stays until a person decides.
+   */
+  openStrikeOuts(id: string): readonly RecordOf<'strike-out'>[] {
+    const entry = this.entries.get(id);
+    if (this.strikes.size === 0 || !entry) return NO_STRIKE_OUTS;
+    const own = this.strikeOutsOf(id).filter((s) => !this.takesEffect(s, id));
+    const above = this.partOf(entry.kind).flatMap(([field]) => {
+      const parent = named(entry, field);
+      return parent === null ? [] : this.strikeOutsOf(parent).filter((s) => this.takesEffect(s, parent) && !this.takesPart(s, parent, id));
+    });
+    return [...own, ...above];
+  }
+
+  /**
+   * What a person sees of a thing who strikes it out: its versions in force and its parts.
+   * @param parts of a plot its trees; those of a tree are here
+   * @returns null of what goes with all that is part of it: a survey, or more than a strike-out can list
+   */
+  seenOf(id: string, parts: readonly string[] = []): readonly string[] | null {
+    const entry = this.entries.get(id);
+    if (!entry || entry.kind === 'survey') return null;
+    const seen = [...entry.heads.map((h) => h.id), ...(entry.kind === 'tree' ? this.livingParts(id) : parts)];
+    return seen.length <= MOST_SEEN ? seen : null;
+  }
+
+  /** Strike-outs in force that name a thing. */
+  private strikeOutsOf(id: string): readonly RecordOf<'strike-out'>[] {
+    const by = this.strikes.get(id);
+    if (by === undefined || by.size === 0) return NO_STRIKE_OUTS;
+    return [...by].flatMap((s) => (this.entries.get(s)?.heads ?? []) as RecordOf<'strike-out'>[]).filter((h) => h.body.entity === id);
+  }
+
+  /** A version of the thing that the strike-out's maker did not see keeps the thing; so does a part of a tree. */
+  private takesEffect({ body: { seen } }: RecordOf<'strike-out'>, id: string): boolean {
+    const entry = this.entries.get(id);
+    if (seen == null || !entry || entry.kind === 'survey') return true;
+    const known = new Set(seen);
+    if (!entry.heads.every((h) => known.has(h.id) || this.isAboveAny(entry, h.id, known))) return false;
+    // trees of a plot stay or go each by itself
+    return entry.kind !== 'tree' || this.livingParts(id).every((part) => known.has(part));
+  }
+
+  private takesPart({ body: { seen } }: RecordOf<'strike-out'>, of: string, part: string): boolean {
+    return seen == null || this.entries.get(of)?.kind !== 'plot' || seen.includes(part);
+  }
+
+  /** Whether a version is one that a seen one had replaced. */
+  private isAboveAny({ history }: Entry, id: string, seen: ReadonlySet<string>): boolean {
+    const left = history.filter((v) => seen.has(v.id)).flatMap(parentIdsOf);
+    const passed = new Set<string>();
+    for (let at = left.pop(); at !== undefined; at = left.pop()) {
+      if (at === id) return true;
+      if (passed.has(at)) continue;
+      passed.add(at);
+      const version = this.versions.get(at);
+      if (version) left.push(...parentIdsOf(version));
+    }
+    return false;
+  }
+
+  /** Direct parts of a tree that are there: not retracted, and not struck out by themselves. */
+  private livingParts(id: string): readonly string[] {
+    return this.partsOf(id).filter((part) => {
+      const entry = this.entries.get(part);
+      return entry !== undefined && entry.heads.length > 0 && !this.strikeOutsOf(part).some((s) => this.takesEffect(s, part));
     });
   }
 
@@ -145,7 +223,7 @@ export class RecordIndex {
       const parent = this.folder(entry);
       entry = parent !== null && this.isOfKind(parent, this.partOf(entry.kind)[0]?.[1] ?? '') ? this.entries.get(parent) : undefined;
     }
-    return entry?.id ?? null;
+    return entry?.entity ?? null;
   }
 
   /** Fields that name what things of a kind are part of, with the kinds of those. */
@@ -167,8 +245,7 @@ export class RecordIndex {
   /** What a thing is filed under, whether that is here or not. */
   private folder(entry: Entry): string | null {
     const [first] = this.partOf(entry.kind);
-    const said = first && newestOf(entry);
-    return said ? named(said, first[0]) : null;
+    return first ? named(entry, first[0]) : null;
   }
 
   /** A record as it is written today; as it came where a newer program wrote it; null for a kind nobody here knows. */
@@ -185,9 +262,7 @@ export class RecordIndex {
     const history = grown ? (grown.length > 1 ? grown.sort(byId) : grown) : before?.history;
     const kind = history?.[0]?.kind;
     if (!history || !kind) return null;
-    const heads = headsOf(history, (v) => this.isRetracted(v));
-    const most = this.facts[kind]?.schema ?? 1;
-    const now: Entry = heads.some((h) => h.schema > most) ? { id, kind, history, heads, newer: true } : { id, kind, history, heads };
+    const now = this.entryOf(id, kind, history);
     this.entries.set(id, now);
     if (!before) list(this.ofKind, kind).add(id);
     const [from, to] = [before ? this.folder(before) : null, this.folder(now)];
@@ -197,6 +272,20 @@ export class RecordIndex {
     }
     const struck = kind === 'strike-out' ? this.strike(before, now) : [];
     return { before: before ?? null, now, struck };
+  }
+
+  private entryOf(entity: string, kind: Kind, history: readonly AnyRecord[]): Entry {
+    const [only] = history;
+    const isRetracted = (v: AnyRecord) => this.isRetracted(v);
+    const heads = headsOf(history, isRetracted);
+    const latest = latestOf(heads);
+    const facts = this.facts[kind];
+    if (latest === null || !facts) return { entity, kind, history, heads, latest: null, body: null, conflicts: NO_CONFLICTS, newer: false };
+    const newer = heads.some((h) => h.schema > facts.schema);
+    // most things have one version
+    const { body, conflicts } =
+      history.length === 1 && only ? { body: only.body, conflicts: NO_CONFLICTS } : mergeVersions(history, heads, isRetracted, facts);
+    return { entity, kind, history, heads, latest, body, conflicts, newer };
   }
 
   /** A version is taken back by a retraction that is itself in force. */
@@ -212,10 +301,10 @@ export class RecordIndex {
   private strike(before: Entry | undefined, now: Entry): readonly string[] {
     const was = new Set((before?.heads ?? []).map(entityStruck));
     const is = new Set(now.heads.map(entityStruck));
-    for (const id of was) if (!is.has(id)) this.strikes.get(id)?.delete(now.id);
+    for (const id of was) if (!is.has(id)) this.strikes.get(id)?.delete(now.entity);
     for (const id of is) {
       const by = this.strikes.get(id) ?? new Set();
-      this.strikes.set(id, by.add(now.id));
+      this.strikes.set(id, by.add(now.entity));
     }
     return [...new Set([...was, ...is])];
   }
@@ -231,14 +320,24 @@ export interface Change {
 
 const entityStruck = (r: AnyRecord) => (r as RecordOf<'strike-out'>).body.entity;
 
-/** The newest version in force, else the newest there was. */
-const newestOf = ({ heads, history }: Entry): AnyRecord | undefined => heads[heads.length - 1] ?? history[history.length - 1];
+/** What is part of something: a thing of the book, or a record that is not in it. */
+export interface Part {
+  readonly kind: string;
+  readonly entity: string;
+  readonly body: object | null;
+  readonly history?: readonly AnyRecord[];
+}
 
-/** What a field of a version names. */
-function named({ body }: { readonly body?: object }, field: string): string | null {
-  const id = (body as Readonly<Record<string, unknown>> | undefined)?.[field];
+/** What a field of a thing names; of one that is retracted as it was said last. */
+function named({ body, history }: Part, field: string): string | null {
+  const id = ((body ?? history?.at(-1)?.body) as Readonly<Record<string, unknown>> | undefined)?.[field];
   return typeof id === 'string' ? id : null;
 }
+
+const NO_CONFLICTS: readonly never[] = [];
+const NO_STRIKE_OUTS: readonly never[] = [];
+/** A strike-out lists so many versions and parts. */
+export const MOST_SEEN = 1000;
 
 function push(map: Map<string, string[]>, key: string, value: string): void {
   const list = map.get(key);

@@ -27,11 +27,12 @@ export function fromOf(
   caller: string | null,
   short: (text: string) => string = inShort,
 ): string {
-  const { record, visits, contested, readings, confirmed } = tree;
-  // all that is said of the tree itself stands in one version, what was called of it too
-  const self = `${record.id}\n${plot?.from ?? ''}\n${shortOf(tree.species)}`;
+  const { record, visits, contested, openStrikeOuts, readings, confirmed } = tree;
+  // all that is said of the tree itself stands in its body, what was called of it too
+  const self = `${JSON.stringify(record.body)}\n${plot?.from ?? ''}\n${shortOf(tree.species)}`;
   const seen = listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]));
-  const read = `${contested.length}\n${readings.at(-1)?.id ?? ''}\n${caller ?? ''}\n${seen}`;
+  const open = `${contested.reduce((n, t) => n + t.conflicts.length, 0)} ${openStrikeOuts.length}`;
+  const read = `${open}\n${readings.at(-1)?.entity ?? ''}\n${caller ?? ''}\n${seen}`;
   return `${program} ${shortOf(protocol)} ${short(`${self}\n${read}\n${listed(confirmed)}\n${species ?? ''}`)}`.trimStart();
 }
 

@@ -3,14 +3,15 @@ import type { RecordOf } from '../contract/envelope';
 import { notCounted, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
 import { asCalled, type CalledQuantity, countOf } from './called';
+import { conflictsIn, sayConflicts } from './conflict-words';
 import { inShort } from './in-short';
 import { isOut, type JudgedPlot, NOT_PLACED, onPlot, PlotsOf } from './on-plot';
 import { fromOf } from './row-from';
 import { positionOf } from './sample';
-import { seenOf } from './seen';
+import type { Stated } from './things';
 import type { BookTree } from './tree';
 import { callerOf, figuresOf } from './tree-figures';
-import { type TreeRow, UNDECIDED_TREE } from './tree-row';
+import type { TreeRow } from './tree-row';
 import { byId } from './versions';
 
 /** Rows that were worked out another time, by tree: what follows from the same is not worked out again. */
@@ -41,12 +42,9 @@ export const rowsOf = (
   wanted: (tree: string) => boolean = () => true,
 ): readonly TreeRow[] => {
   const plots = new PlotsOf(book, survey);
-  const some = <R extends RecordOf<'tree'>>(trees: readonly R[]) => trees.filter((t) => wanted(t.entity));
+  const some = <R extends Stated<'tree'>>(trees: readonly R[]) => trees.filter((t) => wanted(t.entity));
   return [
     ...some(book.treesOf(survey)).map((t) => rowOf(book, t, under, plots.of(t.body.plot ?? null))),
-    ...some(book.contestedTreesOf(survey).map((t) => t.heads.at(-1) as RecordOf<'tree'>)).map((t) =>
-      emptyRow(t, { trouble: UNDECIDED_TREE }),
-    ),
     ...some(book.struckTreesOf(survey)).map((t) => struckRow(t, book.find('species', t.body.species))),
   ].sort(byId);
 };
@@ -65,8 +63,8 @@ export function rowsOfTrees(book: Book, survey: string, trees: readonly string[]
 
 /** The row of a tree that is called and not kept yet: nothing is read of it. */
 export const rowOfCalled = (
-  record: RecordOf<'tree'>,
-  species: RecordOf<'species'> | null,
+  record: Stated<'tree'>,
+  species: Stated<'species'> | null,
   protocol: ProtocolOptions,
   plot: JudgedPlot | null,
 ): TreeRow => worked(aloneTree(record, species), species?.body.name ?? null, { protocol }, plot);
@@ -84,7 +82,7 @@ export function rowsOfAlone(book: Book, survey: string, records: readonly Record
   });
 }
 
-function aloneTree(record: RecordOf<'tree'>, species: RecordOf<'species'> | null): BookTree {
+function aloneTree(record: Stated<'tree'>, species: Stated<'species'> | null): BookTree {
   return {
     id: record.entity,
     record,
@@ -96,11 +94,12 @@ function aloneTree(record: RecordOf<'tree'>, species: RecordOf<'species'> | null
     eyeHeight: null,
     inForce: [],
     contested: [],
+    openStrikeOuts: [],
     confirmed: [],
   };
 }
 
-function rowOf(book: Book, record: RecordOf<'tree'>, under: RowsUnder, plot: JudgedPlot | null): TreeRow {
+function rowOf(book: Book, record: Stated<'tree'>, under: RowsUnder, plot: JudgedPlot | null): TreeRow {
   const tree = book.tree(record.entity);
   // a tree that is listed is in the book
   if (!tree) throw new Error(`tree ${record.entity} is not in the book`);
@@ -130,6 +129,7 @@ function worked(tree: BookTree, species: string | null, { protocol, alike }: Row
     tag: body.tag,
     plot: body.plot ?? null,
     species,
+    speciesId: body.species ?? null,
     product: productOf(thickest, protocol.products, body.product ?? null),
     dbh: figures.dbh,
     count: tree.called.count,
@@ -148,15 +148,16 @@ function worked(tree: BookTree, species: string | null, { protocol, alike }: Row
     place: positionOf(body),
     wantsHeight: false,
     among: NOTHING,
-    seen: seenOf(tree.confirmed),
+    seen: tree.confirmed,
     struck: false,
     onPlot: stands,
     said,
     unanswered: unanswered(said, protocol),
     notCounted: notCounted(said, thickest > 0 ? thickest : null, judged, protocol),
-    trouble: figures.trouble ?? (tree.contested.length > 0 ? UNDECIDED : (wrong ?? manyMeasured(tree))),
+    trouble: figures.trouble ?? sayConflicts(tree) ?? wrong ?? manyMeasured(tree),
+    conflicts: conflictsIn(tree),
     readings: tree.inForce.length,
-    newest: tree.readings.reduce((last, r) => (r.id > last ? r.id : last), tree.id),
+    newest: tree.readings.reduce((last, r) => (r.entity > last ? r.entity : last), tree.id),
     on: tree.visits.at(-1)?.on ?? null,
     read: alike === false ? '' : readOf(tree),
     from,
@@ -173,21 +174,20 @@ const manyMeasured = ({ called: { count }, inForce }: BookTree): string | null =
     : null;
 };
 
-const UNDECIDED = 'Two versions of a reading contradict each other: choose one under its visits.';
-
 const NONE_CALLED: readonly CalledQuantity[] = [];
 
 /** A row of which nothing is worked out, with what is known all the same. */
-const emptyRow = (record: RecordOf<'tree'>, known: Partial<TreeRow>): TreeRow => ({ ...blank(record), ...known });
+const emptyRow = (record: Stated<'tree'>, known: Partial<TreeRow>): TreeRow => ({ ...blank(record), ...known });
 
-const struckRow = (record: RecordOf<'tree'>, species: RecordOf<'species'> | null): TreeRow =>
+const struckRow = (record: Stated<'tree'>, species: Stated<'species'> | null): TreeRow =>
   emptyRow(record, { struck: true, species: species?.body.name ?? null });
 
-const blank = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
+const blank = ({ entity, body }: Stated<'tree'>): TreeRow => ({
   id: entity,
   tag: body.tag,
   plot: body.plot ?? null,
   species: null,
+  speciesId: body.species ?? null,
   product: null,
   dbh: null,
   count: countOf(body.called),
@@ -213,6 +213,7 @@ const blank = ({ entity, body }: RecordOf<'tree'>): TreeRow => ({
   out: [],
   struck: false,
   trouble: null,
+  conflicts: 0,
   readings: 0,
   newest: entity,
   on: null,

@@ -13,6 +13,7 @@ import {
 import type { RecordOf } from '../contract/envelope';
 import type { RuleInput } from '../contract/sampling';
 import { ruleOf, type Standpoint } from './inclusion';
+import type { Stated } from './things';
 
 type Plot = RecordOf<'plot'>['body'];
 type Design = NonNullable<RecordOf<'survey'>['body']['design']>;
@@ -80,7 +81,7 @@ const turned = ({ x, y }: PlanPoint, degrees: number): PlanPoint => {
  * The tract's edges about a plot, its centre at 0, 0, the survey's own north up: as they were met from the centre, else
  * from the stratum's outline. Null where nothing is known of them.
  */
-export function edgesAbout(plot: Plot, stratum: RecordOf<'stratum'> | null, design: Design | null): Outline | null {
+export function edgesAbout(plot: Plot, stratum: Stated<'stratum'> | null, design: Design | null): Outline | null {
   if (plot.edges?.length) return outlineFromEdges(plot.edges);
   const position = positionOf(plot);
   const north = position && northOf(design, position);
@@ -102,7 +103,7 @@ export type PlotSample = { readonly ok: true; readonly sample: Standpoint } | { 
  * @param stratum it lies in, where one is said
  * @param design of its survey
  */
-export function sampleOf(plot: RecordOf<'plot'>, stratum: RecordOf<'stratum'> | null, design: Design | null): PlotSample {
+export function sampleOf(plot: Stated<'plot'>, stratum: Stated<'stratum'> | null, design: Design | null): PlotSample {
   const rule = ruleOfPlot(plot.body, design);
   if (!rule.ok) return rule;
   const { slope, aspect } = plot.body;

@@ -1,5 +1,5 @@
 import type { Finding } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
+import type { Thing } from './things';
 
 /** A doubt that somebody looked at. */
 export interface Seen {
@@ -17,5 +17,5 @@ export const isSeenAmong = (seen: readonly Seen[], { severity, code }: Finding):
   severity !== 'wrong' && seen.some((s) => s.code === code);
 
 /** What was confirmed of a tree. */
-export const seenOf = (confirmed: readonly RecordOf<'confirmation'>[]): readonly Seen[] =>
-  confirmed.map(({ body: { code, what }, person, at }) => ({ code, what, person, at }));
+export const seenOf = (confirmed: readonly Thing<'confirmation'>[]): readonly Seen[] =>
+  confirmed.map(({ body: { code, what }, latest: { person, at } }) => ({ code, what, person, at }));

@@ -1,5 +1,5 @@
-import type { RecordOf } from '../contract/envelope';
 import type { SpeciesCodes } from './plot-scene';
+import type { Stated } from './things';
 import type { TreeRow } from './tree-row';
 import { onceOf } from './trees-here';
 
@@ -17,7 +17,7 @@ const countsOf = onceOf((rows): ReadonlyMap<string | null, number> => {
  * @param rows its trees, as another thread told of them
  * @param fresh those that this page knows better: a species nobody has counted yet comes after the others
  */
-export function speciesCodes(list: readonly RecordOf<'species'>[], rows: readonly TreeRow[], fresh: readonly TreeRow[] = []): SpeciesCodes {
+export function speciesCodes(list: readonly Stated<'species'>[], rows: readonly TreeRow[], fresh: readonly TreeRow[] = []): SpeciesCodes {
   const counts = new Map(countsOf(rows));
   for (const { species } of fresh) if (!counts.has(species)) counts.set(species, 0);
   const codes = new Map(list.map((s) => [s.body.name, s.body.code]));

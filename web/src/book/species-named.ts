@@ -1,17 +1,17 @@
-import type { RecordOf } from '../contract/envelope';
+import type { Stated } from './things';
 
 /** What letters mean among the species of the book. */
-export type Named = { readonly ok: true; readonly species: RecordOf<'species'> } | { readonly ok: false; readonly reason: string };
+export type Named = { readonly ok: true; readonly species: Stated<'species'> } | { readonly ok: false; readonly reason: string };
 
 /**
  * A species by its code, or by the first letters of its name or of one of its words.
  * @returns the only one that is meant; else a sentence that names those it could be; null where the text is no word
  */
-export function speciesNamed(text: string, list: readonly RecordOf<'species'>[]): Named | null {
+export function speciesNamed(text: string, list: readonly Stated<'species'>[]): Named | null {
   const wanted = text.trim().toLowerCase();
   if (!/^\p{L}[\p{L}\s’'-]*$/u.test(wanted)) return null;
   const byCode = list.filter((s) => s.body.code.toLowerCase() === wanted);
-  const begins = (s: RecordOf<'species'>) => {
+  const begins = (s: Stated<'species'>) => {
     const name = s.body.name.toLowerCase();
     return name.startsWith(wanted) || name.split(/\s+/).some((word) => word.startsWith(wanted));
   };

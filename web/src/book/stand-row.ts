@@ -1,6 +1,6 @@
 import type { LogRuleName } from '@arbolito/core';
 import type { NotCounted } from './asked';
-import { isUndecided, type TreeRow } from './tree-row';
+import type { TreeRow } from './tree-row';
 
 /** What of a tree speaks for the land: plain figures, as they are kept and as sums want them. SI. */
 export interface StandRow {
@@ -8,6 +8,8 @@ export interface StandRow {
   readonly tag: string;
   readonly plot: string | null;
   readonly species: string | null;
+  /** Id of the species: its figures hold, be it on the list or struck out. */
+  readonly speciesId: string | null;
   readonly product: string | null;
   readonly status: string | null;
   readonly grade: string | null;
@@ -26,13 +28,13 @@ export interface StandRow {
   readonly notCounted: NotCounted | null;
   /** Whether something read of it can't be so: what follows from it is in no sum. */
   readonly bad: boolean;
-  readonly undecided: boolean;
+  readonly conflicts: number;
   readonly struck: boolean;
 }
 
 /** What of a tree's row speaks for the land: nothing that follows from what can't be so. */
 export function standRow(row: TreeRow): StandRow {
-  const { id, tag, plot, species, product, said, count, out, onPlot, boards, notCounted, struck, heightOn } = row;
+  const { id, tag, plot, species, speciesId, product, said, count, out, onPlot, boards, notCounted, struck, heightOn } = row;
   const [badDiameter, bad] = [out.includes('diameter'), out.length > 0];
   const thickest = badDiameter ? 0 : (row.dbh ?? Math.max(0, ...row.stems.map((s) => s.dbh)));
   const { inclusion } = onPlot;
@@ -41,6 +43,7 @@ export function standRow(row: TreeRow): StandRow {
     tag,
     plot,
     species,
+    speciesId,
     product,
     status: said.status ?? null,
     grade: said.grade ?? null,
@@ -54,7 +57,7 @@ export function standRow(row: TreeRow): StandRow {
     edge: inclusion ? (inclusion.edgeWeight ?? inclusion.walkThrough ?? 1) : null,
     notCounted,
     bad,
-    undecided: isUndecided(row),
+    conflicts: row.conflicts,
     struck,
   };
 }

@@ -13,7 +13,7 @@ export function struckIn(book: Book, id: string): readonly Struck[] {
   const records = book.recordsUnder(id);
   return records
     .flatMap((r): Struck[] => {
-      if (r.kind !== 'strike-out' || book.find('strike-out', r.entity)?.id !== r.id) return [];
+      if (r.kind !== 'strike-out' || book.find('strike-out', r.entity)?.latest.id !== r.id || !book.isStruck(r.body.entity)) return [];
       const thing = records.findLast((t) => t.entity === r.body.entity);
       return thing ? [{ by: r, thing }] : [];
     })

@@ -6,13 +6,15 @@ import { Book } from './book';
 import { makeRecord } from './make-records';
 import { treeOutcome } from './outcome';
 import { pagesOf } from './pages';
+import { SINGLE_TREES } from './single-trees';
 import { type SurveySheet, sheetOf } from './summary';
+import { thingOf } from './test-thing';
 import { findingsIn, isDoubtful, treesIn } from './tree-row';
 
 const { records, truth } = demoRecords();
 const demo = records as unknown as AnyRecord[];
 const book = new Book(demo);
-const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
+const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.entity ?? '';
 const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 
 describe('a survey’s page', () => {
@@ -78,21 +80,21 @@ describe('a survey’s page', () => {
     expect(stations.every((s) => s.eyeHeight === 1.68 && !s.eyeHeightAssumed)).toBe(true);
   });
 
-  it('withholds a tree whose reading is contested, and says so', () => {
+  it('uses the later of two readings that two people entered at once, and says so', () => {
     const reading = records.find((r) => r.kind === 'reading') as unknown as Extract<AnyRecord, { kind: 'reading' }>;
     const fix = (value: number) =>
       makeRecord(
         maker,
         'reading',
         { ...reading.body, read: { ...reading.body.read, value } as typeof reading.body.read },
-        reading,
+        thingOf(reading),
       ) as AnyRecord;
     const disputed = new Book([...demo, fix(30), fix(31)]);
     const t = sheetOf(disputed, survey('Monte Umbrío'));
     const row = t?.rows[0];
-    expect(row?.trouble).toMatch(/contradict/);
-    expect(row?.dbh).toBeNull();
-    expect(t?.head.sums.total.without.basalArea).toBe(1);
+    expect(row).toMatchObject({ conflicts: 1, trouble: expect.stringMatching(/Two people entered different values for a reading/) });
+    expect(row?.dbh).toBeCloseTo(0.31, 6);
+    expect(t?.head.sums.total.without.basalArea).toBe(0);
   });
 
   it('leaves out a tree that was taken back, and has nothing for an unknown survey', () => {
@@ -108,7 +110,7 @@ const headsOf = (b: Book) => b.all('survey').flatMap((s) => sheetOf(b, s.entity)
 
 describe('the field book', () => {
   it('has a page for each survey, the last one worked in first', () => {
-    const pages = pagesOf(headsOf(book), 'desk');
+    const pages = pagesOf(headsOf(book));
     expect(pages.map((p) => p.name)).toEqual(['Monte Umbrío', 'Puerto Lenga', 'Tansy Creek tract', 'Araucarias of Cerro Tildemar']);
     expect(pages[0]).toMatchObject({ withoutDiameter: 0, planned: 38, typicalError: expect.stringMatching(/^0\.\d m$/) });
     expect(pages[0]?.plots).toHaveLength(36);
@@ -117,16 +119,11 @@ describe('the field book', () => {
     expect(pages[1]?.standing).toHaveLength(220);
     expect(pages[2]).toMatchObject({ doubtful: 0, kind: 'points', typicalError: expect.stringMatching(/ ft$/) });
   });
-  it('tells another device’s single trees apart', () => {
+  it('tells the single trees of a device before apart from those of the book', () => {
     const protocol = records.find((r) => r.kind === 'protocol');
-    const single = (device: string) =>
-      makeRecord({ ...maker, device }, 'survey', {
-        name: 'Single trees',
-        kind: 'single-trees',
-        protocol: protocol?.id ?? '',
-        place: null,
-      }) as AnyRecord;
-    const pages = pagesOf(headsOf(new Book([...demo, single('desk'), single('phone')])), 'desk');
-    expect(pages.map((p) => p.name)).toEqual(expect.arrayContaining(['Single trees', 'Single trees, another device']));
+    const body = { name: 'Single trees', kind: 'single-trees', protocol: protocol?.id ?? '', place: null } as const;
+    const { metric } = SINGLE_TREES;
+    const all = [...demo, metric.protocol, metric.survey, makeRecord(maker, 'survey', body)] as AnyRecord[];
+    expect(pagesOf(headsOf(new Book(all))).map((p) => p.name)).toEqual(expect.arrayContaining(['Single trees', 'Single trees, earlier']));
   });
 });

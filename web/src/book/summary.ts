@@ -1,5 +1,4 @@
 import { checkSurvey, heightsWanted, metres, type Position, type ProtocolOptions, type Tally, tally } from '@arbolito/core';
-import type { RecordOf } from '../contract/envelope';
 import type { PlotState } from '../contract/kinds/plot';
 import type { NotCounted } from './asked';
 import type { Book } from './book';
@@ -7,12 +6,13 @@ import { byName } from './plot-order';
 import { rowsOf } from './rows-of';
 import { positionOf } from './sample';
 import type { Precision } from './survey-results';
+import type { Stated } from './things';
 import { isConfirmed, isDoubtful, type TreeRow, treesIn } from './tree-row';
 import { byId } from './versions';
 
 /** A survey without its list: what it adds up to. */
 export interface SurveyHead {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly protocol: { readonly name: string; readonly options: ProtocolOptions };
   readonly sums: Tally;
   readonly withHeight: number;
@@ -62,7 +62,7 @@ export function sheetOf(book: Book, surveyId: string): SurveySheet | null {
 }
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
-export function sheetUnder(book: Book, survey: RecordOf<'survey'>, protocol: SurveyHead['protocol']): SurveySheet {
+export function sheetUnder(book: Book, survey: Stated<'survey'>, protocol: SurveyHead['protocol']): SurveySheet {
   return sheetFrom(survey, protocol, marksOf(book, survey.entity), rowsOf(book, survey.entity, { protocol: protocol.options }));
 }
 
@@ -78,7 +78,7 @@ export const marksOf = (book: Book, survey: string): readonly PlotMark[] =>
  * @param own by id, each for itself
  */
 export function sheetFrom(
-  survey: RecordOf<'survey'>,
+  survey: Stated<'survey'>,
   protocol: SurveyHead['protocol'],
   plots: readonly PlotMark[],
   own: readonly TreeRow[],

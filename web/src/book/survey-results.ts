@@ -16,6 +16,7 @@ import { preparedOf } from './prepare-survey';
 import { aimOf, type StandOptions, type SurveyStand, standOf } from './stand';
 import { standRow } from './stand-row';
 import { type StandWord, sayTree } from './stand-words';
+import type { Stated } from './things';
 import type { TreeRow } from './tree-row';
 
 /** How sure a survey is to be, as its design says. */
@@ -27,7 +28,7 @@ export interface Goal {
 }
 /** Where nobody says otherwise. */
 export const USUAL_CONFIDENCE = 0.95;
-export const goalOf = ({ body }: RecordOf<'survey'>): Goal => ({
+export const goalOf = ({ body }: Stated<'survey'>): Goal => ({
   error: body.design?.goal == null ? null : body.design.goal / 100,
   confidence: body.design?.confidence == null ? USUAL_CONFIDENCE : body.design.confidence / 100,
 });
@@ -81,7 +82,7 @@ const DOTS = 600;
 /** A survey's figures from its rows, with all that its page shows. */
 export function resultsOf(
   book: Book,
-  survey: RecordOf<'survey'>,
+  survey: Stated<'survey'>,
   options: ProtocolOptions,
   rows: readonly TreeRow[],
   asked: StandOptions,
@@ -129,7 +130,7 @@ export function precisionOf({ result: { whole, per } }: Pick<SurveyStand, 'resul
 }
 
 /** The same with what a survey's page and the home page show by themselves. */
-export function precisionNow(book: Book, survey: RecordOf<'survey'>, options: ProtocolOptions, rows: readonly TreeRow[]): Precision | null {
+export function precisionNow(book: Book, survey: Stated<'survey'>, options: ProtocolOptions, rows: readonly TreeRow[]): Precision | null {
   // trees that are a list and no sample have no sampling error
   if (survey.body.kind !== 'fixed-plots' && survey.body.kind !== 'points' && survey.body.kind !== 'strip') return null;
   const goal = goalOf(survey);

@@ -3,9 +3,10 @@ import { outOf } from './cant-be';
 import { inputOf, tryResult } from './derive';
 import { treeOutcome } from './outcome';
 import { shortOf } from './row-from';
+import { takenAs } from './taken-as';
 import type { BookTree } from './tree';
 import type { TreeRow } from './tree-row';
-import { settled } from './versions';
+import { currentOf } from './versions';
 
 /** What of a tree's row follows from what was read or called of it, whoever it is and wherever it stands. */
 type Figures = Pick<
@@ -66,7 +67,11 @@ function workOut(tree: BookTree, protocol: ProtocolOptions): TreeFigures {
 
 /** Who called a tree's height by eye last; null where nobody with a name did. */
 export const callerOf = ({ readings }: Pick<BookTree, 'readings'>): string | null =>
-  readings.findLast((e) => settled(e)?.body.read.kind === 'called-height')?.heads[0]?.person ?? null;
+  callerIn(readings.findLast((e) => e.body?.read.kind === 'called-height'));
+const callerIn = (called: BookTree['readings'][number] | undefined) => {
+  const thing = currentOf(called);
+  return thing && takenAs(thing).person;
+};
 
 /** A height called by eye against the measured one, with whose eye it was; null where there are not both. */
 export function byEyeOf(tree: BookTree, result: TreeResult | undefined): TreeRow['byEye'] {

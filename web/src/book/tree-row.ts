@@ -11,6 +11,7 @@ export interface TreeRow {
   readonly tag: string;
   readonly plot: string | null;
   readonly species: string | null;
+  readonly speciesId: string | null;
   /** What it is grown for, by its diameter or as somebody said; null where the protocol keeps no classes. */
   readonly product: string | null;
   readonly dbh: number | null;
@@ -34,6 +35,8 @@ export interface TreeRow {
   readonly among: readonly Finding[];
   /** Why the tree can't be derived at all, counts for nothing, or is answered in a way its survey does not allow. */
   readonly trouble: string | null;
+  /** How many conflicts of it are open: of fields that two people changed at once, and of strike-outs that did not know all of it. */
+  readonly conflicts: number;
   /** What was doubted of it and somebody found right. */
   readonly seen: readonly Seen[];
   /** The day of an earlier visit whose height this is, as the last one has none. */
@@ -84,9 +87,3 @@ export const isDoubtful = (row: TreeRow): boolean => !row.struck && (row.trouble
 export const isConfirmed = (row: TreeRow): boolean =>
   !row.struck &&
   (row.findings.some((f) => isDoubt(f) && isSeen(row.seen, f)) || row.among.some((f) => isDoubt(f) && isSeenAmong(row.seen, f)));
-
-/** Said of a tree whose own versions contradict each other. */
-export const UNDECIDED_TREE =
-  'Two versions of this tree contradict each other, or a newer Arbolito wrote one: it is left out until that is decided.';
-/** Whether two versions of the tree itself contradict each other: nothing is known of it until that is decided. */
-export const isUndecided = ({ trouble }: Pick<TreeRow, 'trouble'>): boolean => trouble === UNDECIDED_TREE;

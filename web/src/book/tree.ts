@@ -3,8 +3,10 @@ import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
 import { type AsCalled, asCalled } from './called';
 import type { Kit } from './kit';
-import type { Things } from './things';
-import { byId, type Entity, isContested, settled } from './versions';
+import { type Seen, seenOf } from './seen';
+import { takenAs } from './taken-as';
+import type { Stated, Things } from './things';
+import { byEntity, currentOf, type Entity, isContested } from './versions';
 
 export type ReadingEntity = Entity<RecordOf<'reading'>>;
 
@@ -22,7 +24,7 @@ export interface BookVisit {
 /** A tree with all that was read of it, ready to be derived. Nothing of it ever changes: a tree that does is another. */
 export interface BookTree {
   readonly id: string;
-  readonly record: RecordOf<'tree'>;
+  readonly record: Stated<'tree'>;
   readonly species: SpeciesFigures;
   /** Its stems by number. */
   readonly stems: readonly { readonly id: string; readonly number: number; readonly name: string }[];
@@ -36,14 +38,16 @@ export interface BookTree {
   readonly inForce: readonly Reading[];
   /** What was called of it and still holds: no reading of any visit has taken its place. */
   readonly called: AsCalled;
-  /** Things whose versions contradict each other: what hangs on them is withheld until a person decides. */
+  /** Itself and what is part of it, where two people said different things at once: the later is in use until a person chooses. */
   readonly contested: readonly Entity<AnyRecord>[];
+  /** Strike-outs of it or of its plot that did not know all of it: it stays until a person decides. */
+  readonly openStrikeOuts: readonly RecordOf<'strike-out'>[];
   /** What was doubted of it and found right by somebody. */
-  readonly confirmed: readonly RecordOf<'confirmation'>[];
+  readonly confirmed: readonly Seen[];
 }
 
 /** Gathers one tree. Readings of another visit are another measurement: they are never averaged with these. */
-export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): BookTree {
+export function gatherTree(things: Things, kit: Kit, record: Stated<'tree'>): BookTree {
   const trunks = things.entitiesOf(record.entity, 'stem');
   const stems = stemsOf(trunks);
   const names = new Map(stems.map((s) => [s.id, s.name]));
@@ -51,11 +55,11 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
   // what is filed under one thing is in the order of its making
   const all =
     only && trunks.length === 1
-      ? things.entitiesOf(only.id, 'reading')
-      : trunks.flatMap((s) => things.entitiesOf(s.id, 'reading')).sort(byId);
+      ? things.entitiesOf(only.entity, 'reading')
+      : trunks.flatMap((s) => things.entitiesOf(s.entity, 'reading')).sort(byEntity);
   const byVisit = new Map<string, ReadingEntity[]>();
   for (const entity of all) {
-    const { visit } = (entity.heads.at(-1) ?? (entity.history.at(-1) as RecordOf<'reading'>)).body;
+    const { visit } = entity.body ?? (entity.history.at(-1) as RecordOf<'reading'>).body;
     const own = byVisit.get(visit);
     if (own) own.push(entity);
     else byVisit.set(visit, [entity]);
@@ -65,9 +69,9 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
       const person = readings.at(-1)?.history.at(-1)?.person;
       return {
         id,
-        on: things.entity<'visit'>(id)?.heads.at(-1)?.body.on ?? '',
+        on: things.find('visit', id)?.body.on ?? '',
         readings,
-        inForce: inForceOf(kit, readings, names, record.body.survey, isUndecided(things, id)),
+        inForce: inForceOf(kit, readings, names, record.body.survey),
         eyeHeight: person ? kit.bodyMeasure(person, 'eye-height') : null,
       };
     })
@@ -87,23 +91,18 @@ export function gatherTree(things: Things, kit: Kit, record: RecordOf<'tree'>): 
       visits.flatMap((v) => v.inForce),
     ),
     eyeHeight: last?.eyeHeight ?? null,
-    confirmed: things.partsOf(record.entity, 'confirmation'),
-    contested: [...trunks, ...things.entitiesOf(record.entity, 'visit'), ...(last?.readings ?? all)].filter(
-      isContested,
+    confirmed: seenOf(things.partsOf(record.entity, 'confirmation')),
+    openStrikeOuts: things.openStrikeOuts(record.entity),
+    contested: [things.entity(record.entity), ...trunks, ...things.entitiesOf(record.entity, 'visit'), ...(last?.readings ?? all)].filter(
+      (e) => e !== undefined && isContested(e),
     ) as readonly Entity<AnyRecord>[],
   };
 }
 
-/** Whether the versions of a thing contradict each other. */
-const isUndecided = (things: Things, id: string) => {
-  const entity = things.entity(id);
-  return entity !== undefined && isContested(entity);
-};
-
 function stemsOf(trunks: readonly Entity<RecordOf<'stem'>>[]): BookTree['stems'] {
   const taken = new Set<string>();
   return trunks
-    .flatMap((t) => settled(t) ?? [])
+    .flatMap((t) => currentOf(t) ?? [])
     .sort((a, b) => a.body.number - b.body.number || (a.entity < b.entity ? -1 : 1))
     .map((s) => {
       // two devices may both have made a stem 2: they stay two
@@ -114,23 +113,16 @@ function stemsOf(trunks: readonly Entity<RecordOf<'stem'>>[]): BookTree['stems']
     });
 }
 
-function inForceOf(
-  kit: Kit,
-  readings: readonly ReadingEntity[],
-  stems: ReadonlyMap<string, string>,
-  survey: string,
-  withheld: boolean,
-): readonly Reading[] {
+function inForceOf(kit: Kit, readings: readonly ReadingEntity[], stems: ReadonlyMap<string, string>, survey: string): readonly Reading[] {
   const inForce: Reading[] = [];
-  if (withheld) return inForce;
   for (const e of readings) {
-    const head = settled(e);
-    const name = head && stems.get(head.body.stem);
-    // what hangs on a stem that two people say differently is nobody's yet
-    if (!head || !name) continue;
-    const { station, instrument } = head.body;
-    const read = kit.join(withoutNulls(head.body.read), { person: head.person, instrument, at: head.at, survey });
-    const own: { id: string; stem?: string; station?: string } = { ...read, id: e.id };
+    const thing = currentOf(e);
+    const name = thing && stems.get(thing.body.stem);
+    if (!thing || !name) continue;
+    const { station, instrument } = thing.body;
+    const { person, at } = takenAs(thing);
+    const read = kit.join(withoutNulls(thing.body.read), { person, instrument, at, survey });
+    const own: { id: string; stem?: string; station?: string } = { ...read, id: e.entity };
     if (name !== '1') own.stem = name;
     if (station) own.station = station;
     inForce.push(own as Reading);

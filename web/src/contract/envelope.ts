@@ -1,12 +1,13 @@
 import 'reflect-metadata';
-import { IsIn, IsInt, IsObject, IsOptional, Matches, Max, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsObject, IsOptional, Matches, Max, Min } from 'class-validator';
 import { Says } from './describe';
 import { type KindFacts, upgraded } from './kinds/define';
 import { KIND_NAMES, KINDS, type Kind } from './kinds/index';
-import { Id, MaybeId, Moment, SCOPE, Text } from './records/fields';
+import { ID, Id, MaybeId, Moment, SCOPE, Text } from './records/fields';
 import { BODIES, type BodyOf } from './records/index';
 import { type Checked, validate } from './validate';
 
+const ALSO = { message: 'a list of 1 to 100 ids, each once' };
 const SCHEMA = { message: 'a schema version this server knows' };
 
 /** What every record carries around its body. */
@@ -14,6 +15,14 @@ export class RecordEnvelope {
   @Id() @Says('This version’s own id, made by the device.') id!: string;
   @Id() @Says('Id of the first version; the same as id for a first one.') entity!: string;
   @MaybeId() @Says('The version this one replaces.') supersedes!: string | null;
+  @IsOptional()
+  @IsArray(ALSO)
+  @ArrayMinSize(1, ALSO)
+  @ArrayMaxSize(100, ALSO)
+  @ArrayUnique(ALSO)
+  @Matches(ID, { each: true, message: 'ids of records' })
+  @Says('Further versions that it replaces, where several were in force.')
+  alsoSupersedes?: string[] | null;
   @IsIn(KIND_NAMES, { message: `one of ${KIND_NAMES.join(', ')}` }) kind!: Kind;
   @IsInt(SCHEMA) @Min(1, SCHEMA) @Max(1000, SCHEMA) @Says('Version of the body’s schema.', 1) schema!: number;
   @Text(1, 80) @Says('The device it was made on.') device!: string;
@@ -77,15 +86,29 @@ export function validateRecord(plain: unknown, at = ''): Checked<AnyRecord> {
       ],
     };
   }
+  const also = record.alsoSupersedes ?? [];
+  if (also.length > 0 && (!record.supersedes || also.includes(record.supersedes) || also.includes(record.id))) {
+    return {
+      ok: false,
+      errors: [
+        {
+          field: field('alsoSupersedes'),
+          value: also,
+          allowed: 'further versions beside the one in supersedes; left out where it replaces one',
+        },
+      ],
+    };
+  }
   const plainBody = upgraded(facts, record.schema, (plain as { body: Record<string, unknown> }).body);
   const body = validate(BODIES[record.kind] as new () => object, plainBody, field('body'));
   if (!body.ok) return body;
-  const { seq: _, scope: __, ...own } = record;
+  const { seq: _, scope: __, alsoSupersedes: ___, ...own } = record;
   return {
     ok: true,
     value: {
       ...own,
       supersedes: record.supersedes ?? null,
+      ...(also.length > 0 ? { alsoSupersedes: also } : {}),
       person: record.person ?? null,
       schema: facts.schema,
       body: plainBody,
@@ -113,6 +136,8 @@ export function parentsOf(record: AnyRecord): readonly Parent[] {
     });
   const named = [...of(partOf, false), ...of(names, false), ...of(namesVersion, true)];
   if (record.supersedes) named.push({ field: 'supersedes', id: record.supersedes, kind: record.kind, version: true });
+  for (const [i, id] of (record.alsoSupersedes ?? []).entries())
+    named.push({ field: `alsoSupersedes[${i}]`, id, kind: record.kind, version: true });
   if (record.person) named.push({ field: 'person', id: record.person, kind: 'person', version: false });
   return named;
 }

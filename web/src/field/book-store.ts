@@ -1,9 +1,10 @@
 import { localDate } from '../book/make-records';
+import { SINGLE_TREE_SURVEYS } from '../book/single-trees';
 import type { AnyRecord } from '../contract/envelope';
 import { afterPaint } from './after-paint';
 import { type BookState, EMPTY } from './book-state';
 import { dropEarlier, whenOutdated } from './database';
-import { deviceName, readJson, writeJson } from './device';
+import { readJson, writeJson } from './device';
 import { type Exchange, Exchanges } from './exchanges';
 import { enterInJournal, journalled, strikeFromJournal } from './journal';
 import { type News, newsChannel } from './news';
@@ -245,8 +246,7 @@ class BookStore {
       return this.showPage();
     }
     const asked = new URLSearchParams(location.search);
-    const own = this.page.book.all('survey').filter((s) => s.body.kind === 'single-trees' && s.device === deviceName());
-    for (const survey of [...own.map((s) => s.entity), ...asked.getAll('survey')]) await this.page.openSurvey(survey);
+    for (const survey of [...SINGLE_TREE_SURVEYS, ...asked.getAll('survey')]) await this.page.openSurvey(survey);
     await this.page.hold(tree === undefined ? asked.getAll('tree') : [tree]);
     this.showPage();
   }

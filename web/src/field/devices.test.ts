@@ -6,9 +6,11 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { Book } from '../book/book';
 import { makeRecord } from '../book/make-records';
 import { moveTree } from '../book/move';
+import { thingOf } from '../book/test-thing';
 import type { AnyRecord } from '../contract/envelope';
 import { PullQuery, SurveysQuery } from '../contract/sync';
 import { validate } from '../contract/validate';
+import { countScopes } from '../server/scope-repository';
 import { pull, push, surveys } from '../server/sync-service';
 import { pullAll, testDatabase } from '../server/test-database';
 import type { Ask } from './synchronise';
@@ -58,7 +60,7 @@ async function device(name: string) {
     ...store,
     synchronise,
     make: (kind: string, body: object, previous?: AnyRecord) =>
-      makeRecord(maker(name), kind as 'tree', body as never, previous as never) as AnyRecord,
+      makeRecord(maker(name), kind as 'tree', body as never, previous && (thingOf(previous) as never)) as AnyRecord,
   };
 }
 type Device = Awaited<ReturnType<typeof device>>;
@@ -136,7 +138,7 @@ describe('several devices with a server', () => {
       expect(here.map((r) => r.id).sort()).toEqual(ids);
     }
     const counted = (await surveys(t.db, null, 1000)).surveys;
-    await t.owner.query('select count_scopes()');
+    await countScopes(t.db);
     expect((await surveys(t.db, null, 1000)).surveys).toEqual(counted);
   });
 

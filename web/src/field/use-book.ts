@@ -1,6 +1,6 @@
 import { useCallback, useRef, useSyncExternalStore } from 'react';
 import type { Book } from '../book/book';
-import type { RecordOf } from '../contract/envelope';
+import type { Stated } from '../book/things';
 import type { BookState } from './book-state';
 import { bookStore } from './book-store';
 
@@ -33,9 +33,9 @@ export function useListOf<T>(of: (book: Book) => readonly T[]): readonly T[] {
 }
 
 /** Every species of the book. */
-export const allSpecies = (book: Book): readonly RecordOf<'species'>[] => book.all('species');
+export const allSpecies = (book: Book): readonly Stated<'species'>[] => book.all('species');
 /** The plots of a survey. */
-export function usePlotsOf(survey: string): readonly RecordOf<'plot'>[] {
+export function usePlotsOf(survey: string): readonly Stated<'plot'>[] {
   return useListOf(useCallback((book: Book) => book.partsOf(survey, 'plot'), [survey]));
 }
 

@@ -4,17 +4,17 @@ import type { Book } from '../book/book';
 import { type JudgedPlot, judgedPlot } from '../book/on-plot';
 import { groundOf, type PlotGround } from '../book/plot-scene';
 import { rowsOfTrees } from '../book/rows-of';
+import type { Stated } from '../book/things';
 import type { TreeRow } from '../book/tree-row';
 import { byIdOf, onceOf, type TreesHere, treesHere } from '../book/trees-here';
 import { byId } from '../book/versions';
-import type { RecordOf } from '../contract/envelope';
 import { useBook } from './use-book';
 import type { SheetState } from './use-sheet';
 
 /** A plot with all that is shown of it. */
 export interface PlotState {
-  readonly record: RecordOf<'plot'>;
-  readonly stratum: RecordOf<'stratum'> | null;
+  readonly record: Stated<'plot'>;
+  readonly stratum: Stated<'stratum'> | null;
   readonly judged: JudgedPlot;
   readonly ground: PlotGround;
   /** Its trees in the order of their making, struck-out ones left out. */
@@ -56,8 +56,8 @@ export function useTreesOn(sheet: SheetState, plot: string | null): TreesHere {
     for (const id of held) {
       const record = book.find('tree', id);
       if (record?.body.survey !== survey || (record.body.plot ?? null) !== plot) {
-        // moved elsewhere or taken back; two versions of one tree are for a person to decide, and listed as they were told
-        if (record !== null || !book.isContested(id)) gone.add(id);
+        // moved elsewhere or taken back
+        gone.add(id);
         continue;
       }
       const row = heldRow(book, survey, record, options, worked.current);
@@ -96,7 +96,7 @@ const byPlot = onceOf((rows): ReadonlyMap<string | null, readonly TreeRow[]> => 
 type Worked = Map<string, { readonly of: readonly unknown[]; readonly row: TreeRow }>;
 
 /** The row of a tree that this page holds itself. */
-function heldRow(book: Book, survey: string, record: RecordOf<'tree'>, protocol: ProtocolOptions, worked: Worked): TreeRow | null {
+function heldRow(book: Book, survey: string, record: Stated<'tree'>, protocol: ProtocolOptions, worked: Worked): TreeRow | null {
   const { plot, species } = record.body;
   const id = record.entity;
   // a plot's own version, its stratum's and the survey's decide whether a tree is in

@@ -1,6 +1,6 @@
 import { deriveTree, metres, PRESETS, type Reading, type StationResult } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import type { RecordOf } from '../contract/envelope';
+import type { ReadingEntity } from '../book/tree';
 import { stepsOf } from '../views/measure/steps';
 import { noteOf } from './step-notes';
 import { metric, tape } from './test-around';
@@ -19,8 +19,7 @@ const level = { id: 'd', kind: 'distance', value: 25, unit: 'm', along: 'level',
 /** The note of a step with the readings given, under a station or none. */
 function note(id: string, station: StationResult | null, ...reads: readonly unknown[]) {
   const entities = reads.map((read, i) => {
-    const head = { id: String(i), body: { read, stem: null, station: 'here' } } as unknown as RecordOf<'reading'>;
-    return { id: String(i), heads: [head], history: [head] };
+    return { entity: String(i), body: { read, stem: null, station: 'here' } } as unknown as ReadingEntity;
   });
   const step = stepsOf(entities, choices, protocol, null).find((s) => s.id === id);
   if (!step) throw new Error(`there is no step ${id}`);

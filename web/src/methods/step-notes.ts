@@ -26,7 +26,7 @@ export interface NoteContext {
 
 /** How a step's reading was taken, or what is assumed or to be expected until it is. */
 export function noteOf({ id, readings: own, optional }: Step, { protocol, station, scale, tape }: NoteContext): string | null {
-  const read = own.at(-1)?.heads.at(-1)?.body.read;
+  const read = own.at(-1)?.body?.read;
   switch (id) {
     case 'trunk':
       return own.length > 0 ? null : 'slope, lean, swelling, fork, several stems?';

@@ -3,7 +3,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
-import { surveyLines } from './scope-repository';
+import { countScopes, surveyLines } from './scope-repository';
 import { push } from './sync-service';
 import { pullAll, testDatabase } from './test-database';
 
@@ -35,7 +35,7 @@ const store = async () => {
   expect(answers.map((a) => a.status).filter((s) => s !== 'stored' && s !== 'known')).toEqual([]);
   const lines = (await surveyLines(t.db, null, 100)).filter((l) => l.name !== null && !l.struck);
   // what the push kept up is what is counted from the records
-  await t.owner.query('select count_scopes()');
+  await countScopes(t.db);
   expect((await surveyLines(t.db, null, 100)).filter((l) => l.name !== null && !l.struck)).toEqual(lines);
   return lines;
 };

@@ -5,6 +5,7 @@ import type { SurveyLine } from '../contract/sync';
 import type { Db, Tx } from './db';
 import type { Sent } from './record-repository';
 import { book, record, scope as scopeTable } from './schema/index';
+import { indexOf, sqlIds, standingRecords, surveyStanding, treesThatCount } from './standing';
 
 /** Where a scope stands: the place of its newest record. */
 export async function lastOf(db: Db | Tx, scope: string): Promise<number | null> {
@@ -48,40 +49,48 @@ export interface Placed extends Sent {
 /** What new records may change of the list: trees that come to count or cease to, surveys whose name or standing changes. */
 export interface Touched {
   readonly trees: ReadonlyMap<string, readonly string[]>;
-  /** Of those, the ones that were there before. */
-  readonly earlier: ReadonlyMap<string, readonly string[]>;
   readonly surveys: readonly string[];
 }
 
-/** Which trees and surveys new records speak of: as versions of them, or by taking back or striking out. */
+/** Which trees and surveys new records speak of: as versions or parts of them, or by taking back or striking out. */
 export async function touchedBy(tx: Tx, placed: readonly Placed[]): Promise<Touched> {
   const things = new Map<string, Set<string>>();
   const surveys = new Set<string>();
   const note = (scope: string, id: string) => things.set(scope, (things.get(scope) ?? new Set()).add(id));
-  for (const { record, scope } of placed) {
+  // a version or a part that its strike-out's maker had not seen brings a thing back
+  const named = placed.map(({ record: { kind, entity, body } }) => (kind === 'plot' ? entity : 'tree' in body ? body.tree : null));
+  const struck = await struckAmong(
+    tx,
+    named.flatMap((id) => id ?? []),
+  );
+  for (const [i, { record, scope }] of placed.entries()) {
     if (record.kind === 'tree') note(scope, record.entity);
     if (record.kind === 'survey') surveys.add(scope);
+    const of = named[i];
+    if (of && struck.has(of)) note(scope, of);
     if (record.kind === 'strike-out' || record.kind === 'retraction')
       for (const id of await thingsUnder(tx, record, placed)) note(scope, id);
   }
   const trees = new Map<string, readonly string[]>();
-  const earlier = new Map<string, readonly string[]>();
   for (const [scope, ids] of things) {
     if (ids.has(scope)) surveys.add(scope);
     const { rows } = await tx.execute<{ id: string }>(sql`
-      select r.entity as id from record r where r.id = any(${sqlIds([...ids])}) and r.kind = 'tree'
-      union select r.entity from tree t join record r on r.id = t.id where t.plot = any(${sqlIds([...ids])})`);
+      select r.entity as id from record r where r.id = any(${sqlIds(ids)}) and r.kind = 'tree'
+      union select r.entity from tree t join record r on r.id = t.id where t.plot = any(${sqlIds(ids)})`);
     const here = placed.filter((p) => p.scope === scope && p.record.kind === 'tree').map((p) => p.record.entity);
-    earlier.set(
-      scope,
-      rows.map((r) => r.id),
-    );
     trees.set(scope, [...new Set([...rows.map((r) => r.id), ...here])]);
   }
-  return { trees, earlier, surveys: [...surveys] };
+  return { trees, surveys: [...surveys] };
 }
 
-const sqlIds = (ids: readonly string[]) => sql`${sql.param(`{${ids.join()}}`)}::uuid[]`;
+/** Those of some things that any strike-out names, be it in force or not. */
+async function struckAmong(tx: Tx, things: readonly string[]): Promise<ReadonlySet<string>> {
+  if (things.length === 0) return new Set();
+  const { rows } = await tx.execute<{ entity: string }>(
+    sql`select distinct entity from strike_out where entity = any(${sqlIds(new Set(things))})`,
+  );
+  return new Set(rows.map((r) => r.entity));
+}
 
 /** The things whose standing a strike-out or a retraction changes, through whatever takes back what takes back. */
 async function thingsUnder(tx: Tx, record: AnyRecord, placed: readonly Placed[]): Promise<readonly string[]> {
@@ -91,57 +100,69 @@ async function thingsUnder(tx: Tx, record: AnyRecord, placed: readonly Placed[])
     );
     return [record.body.entity, ...rows.map((r) => r.entity)];
   }
-  if (record.kind !== 'retraction') return [record.entity];
+  if (record.kind !== 'retraction') return [record.entity, ...('tree' in record.body ? [record.body.tree as string] : [])];
   const near = placed.find((p) => p.record.id === record.body.record)?.record;
   if (near) return thingsUnder(tx, near, placed);
-  const { rows } = await tx.execute<{ kind: string; entity: string; of: string | null }>(sql`
+  const { rows } = await tx.execute<{ kind: string; entity: string; of: string | null; tree: string | null }>(sql`
     with recursive up as (
       select r.id, r.kind, r.entity from record r where r.id = ${record.body.record}
       union select n.id, n.kind, n.entity from up join retraction x on x.id = up.id join record n on n.id = x.record
     )
-    select up.kind, up.entity, x.entity as of from up
-      left join record v on v.entity = up.entity and up.kind = 'strike-out' left join strike_out x on x.id = v.id`);
-  return rows.map((r) => r.of ?? r.entity);
-}
-
-/** How many of each scope's trees count now. */
-export async function countTrees(tx: Tx, trees: Touched['trees']): Promise<Map<string, number>> {
-  const counts = new Map<string, number>();
-  for (const [scope, ids] of trees) {
-    if (ids.length === 0) continue;
-    const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from unnest(${sqlIds(ids)}) e where tree_counts(e)`);
-    counts.set(scope, rows[0]?.n ?? 0);
-  }
-  return counts;
+    select up.kind, up.entity, x.entity as of, coalesce(s.tree, w.tree, c.tree) as tree from up
+      left join record v on v.entity = up.entity and up.kind = 'strike-out' left join strike_out x on x.id = v.id
+      left join stem s on s.id = up.id left join visit w on w.id = up.id left join confirmation c on c.id = up.id`);
+  return rows.flatMap((r) => [r.of ?? r.entity, ...(r.tree ? [r.tree] : [])]);
 }
 
 /** Brings the rows of the scopes up to what was just stored. */
-export async function settleScopes(
-  tx: Tx,
-  placed: readonly Placed[],
-  touched: Touched,
-  before: ReadonlyMap<string, number>,
-): Promise<void> {
-  const after = await countTrees(tx, touched.trees);
+export async function settleScopes(tx: Tx, placed: readonly Placed[], { trees, surveys }: Touched): Promise<void> {
+  const records = await standingRecords(tx, [...trees.values()].flat());
+  const fresh = new Set(placed.map((p) => p.record.id));
+  const before = indexOf(records.filter((r) => !fresh.has(r.id)));
+  const after = indexOf(records);
   for (const id of new Set(placed.map((p) => p.scope))) {
     const own = placed.filter((p) => p.scope === id);
     const bytes = own.reduce((sum, p) => sum + Buffer.byteLength(p.sent), 0);
+    const touched = trees.get(id) ?? [];
     await tx
       .update(scopeTable)
       .set({
         last: sql`${scopeTable.last} + ${own.length}`,
         bytes: sql`${scopeTable.bytes} + ${bytes}`,
-        trees: sql`${scopeTable.trees} + ${(after.get(id) ?? 0) - (before.get(id) ?? 0)}`,
+        trees: sql`${scopeTable.trees} + ${treesThatCount(after, touched) - treesThatCount(before, touched)}`,
         changed: sql`now()`,
       })
       .where(eq(scopeTable.id, id));
   }
-  for (const id of touched.surveys)
-    await tx.execute(sql`
-      update scope set (name, place) = (
-        select s.name, s.place from record r join survey s on s.id = r.id
-        where r.entity = ${id}::uuid and in_force(r.id) order by r.id desc limit 1
-      ), struck = is_struck(${id}::uuid) where id = ${id}`);
+  for (const id of surveys) await standAsNow(tx, id);
+}
+
+/** Notes of a survey how it is called, and whether it is struck out. Its trees are counted all the same. */
+async function standAsNow(db: Db | Tx, survey: string): Promise<void> {
+  const index = indexOf(await standingRecords(db, [], [survey]));
+  await db.update(scopeTable).set(surveyStanding(index, survey)).where(eq(scopeTable.id, survey));
+}
+
+/** So many trees are counted at once. */
+const AT_ONCE = 5000;
+
+/** What the list of surveys says of every scope, made anew from the records. */
+export async function countScopes(db: Db | Tx): Promise<void> {
+  await db.execute(sql`
+    insert into scope (id, last, bytes) select scope, max(seq), sum(octet_length(sent)) from record group by scope
+    on conflict (id) do update set last = excluded.last, bytes = excluded.bytes`);
+  const all = await db.select({ id: scopeTable.id }).from(scopeTable).where(ne(scopeTable.id, SHARED));
+  for (const { id } of all) {
+    const first = and(eq(record.scope, id), eq(record.kind, 'tree'), eq(record.id, record.entity));
+    const ids = (await db.select({ id: record.id }).from(record).where(first)).map((r) => r.id);
+    let trees = 0;
+    for (let i = 0; i < ids.length; i += AT_ONCE) {
+      const some = ids.slice(i, i + AT_ONCE);
+      trees += treesThatCount(indexOf(await standingRecords(db, some)), some);
+    }
+    await db.update(scopeTable).set({ trees }).where(eq(scopeTable.id, id));
+    await standAsNow(db, id);
+  }
 }
 
 /** The surveys in force that something was stored in last, newest first: what the home page says before any script runs. */

@@ -183,7 +183,7 @@ describe('pushing records', () => {
     });
   });
 
-  it('keeps both of two corrections, and the book withholds what they contradict on', async () => {
+  it('keeps both of two corrections, and the book uses the later one until somebody chooses', async () => {
     const records = await grove();
     await push(t.db, records);
     const reading = records.at(-1) as unknown as AnyRecord & { body: Plain };
@@ -197,7 +197,10 @@ describe('pushing records', () => {
     expect(await statuses([one, two])).toEqual(['stored', 'stored']);
     const all = [...records, one, two] as unknown as AnyRecord[];
     const tree = records.find((r) => r.kind === 'tree')?.id ?? '';
-    expect(new Book(all).tree(tree)).toMatchObject({ inForce: [], contested: [{ heads: [{ id: one.id }, { id: two.id }] }] });
+    expect(new Book(all).tree(tree)).toMatchObject({
+      inForce: [{ value: 42 }],
+      contested: [{ heads: [{ id: one.id }, { id: two.id }], conflicts: [{ sides: [{ by: { id: two.id } }, { by: { id: one.id } }] }] }],
+    });
     const decided = envelope('retraction', { record: two.id, reason: null });
     expect(await statuses([decided])).toEqual(['stored']);
     expect(new Book([...all, decided as unknown as AnyRecord]).tree(tree)?.inForce).toMatchObject([{ value: 40 }]);

@@ -9,7 +9,7 @@ import { isRefusal, sqlState } from './db-errors';
 import { HttpProblem } from './http';
 import { asSent, recordHash } from './record-hash';
 import { insertRecords, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
-import { bookId, countTrees, lastOf, lockScopes, type Placed, settleScopes, surveyLines, touchedBy } from './scope-repository';
+import { bookId, lastOf, lockScopes, type Placed, settleScopes, surveyLines, touchedBy } from './scope-repository';
 
 type Plain = Record<string, unknown>;
 const BETWEEN = 50;
@@ -75,14 +75,13 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
   for (const [i, verdict] of verdicts) answers[i] = verdict;
   if (placed.length > 0) {
     const touched = await touchedBy(tx, placed);
-    const before = await countTrees(tx, touched.earlier);
     const ordered = placed.map((p) => {
       const seq = (lasts.get(p.scope) ?? 0) + 1;
       lasts.set(p.scope, seq);
       return { ...p, seq };
     });
     await insertRecords(tx, ordered);
-    await settleScopes(tx, placed, touched, before);
+    await settleScopes(tx, placed, touched);
   }
   for (const [i, { record }] of pending) {
     const missing = parentsOf(record).map((p) => ({
@@ -185,16 +184,17 @@ function judge({ record, hash, said }: Sent, scope: string | null, here: Readonl
         },
       ]);
     }
-    if (parent.field === 'supersedes' && found.entity !== record.entity) {
+    if (replaces(parent.field) && found.entity !== record.entity) {
       return answered(record.id, 'refused', [
-        { field: 'entity', value: record.entity, allowed: `${found.entity}, the entity of the version it supersedes` },
+        parent.field === 'supersedes'
+          ? { field: 'entity', value: record.entity, allowed: `${found.entity}, the entity of the version it supersedes` }
+          : { field: parent.field, value: parent.id, allowed: `a version of ${record.entity}: this is one of another thing` },
       ]);
     }
-    if (parent.field === 'supersedes' ? found.scope !== scope : found.scope !== scope && found.scope !== SHARED) {
-      const allowed =
-        parent.field === 'supersedes'
-          ? 'a version in the survey of the ones before: what moves to another survey is copied there and struck out here'
-          : `a ${parent.kind === '*' ? 'record' : parent.kind} of ${scope === SHARED ? 'the shared part of the book' : 'the same survey, or a shared one'}: this one belongs to ${found.scope === SHARED ? 'the shared part' : 'another survey'}`;
+    if (replaces(parent.field) ? found.scope !== scope : found.scope !== scope && found.scope !== SHARED) {
+      const allowed = replaces(parent.field)
+        ? 'a version in the survey of the ones before: what moves to another survey is copied there and struck out here'
+        : `a ${parent.kind === '*' ? 'record' : parent.kind} of ${scope === SHARED ? 'the shared part of the book' : 'the same survey, or a shared one'}: this one belongs to ${found.scope === SHARED ? 'the shared part' : 'another survey'}`;
       return answered(record.id, 'refused', [{ field: parent.field, value: parent.id, allowed }]);
     }
   }
@@ -202,6 +202,9 @@ function judge({ record, hash, said }: Sent, scope: string | null, here: Readonl
     return answered(record.id, 'refused', [{ field: 'scope', value: said, allowed: `${scope}, where what it is part of belongs` }]);
   return answered(record.id, 'stored');
 }
+
+/** Whether a field names a version that is replaced. */
+const replaces = (field: string): boolean => field === 'supersedes' || field.startsWith('alsoSupersedes');
 
 function idOf(plain: unknown): string | null {
   const id = (plain as { id?: unknown } | null)?.id;

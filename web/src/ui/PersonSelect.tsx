@@ -1,7 +1,7 @@
-import type { RecordOf } from '../contract/envelope';
+import type { Stated } from '../book/things';
 
 interface Props {
-  readonly people: readonly RecordOf<'person'>[];
+  readonly people: readonly Stated<'person'>[];
   readonly value: string | null;
   readonly name: string;
   /** What stands for nobody, where nobody is allowed. */

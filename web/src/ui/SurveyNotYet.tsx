@@ -1,12 +1,12 @@
 import { formatNumber } from '@arbolito/core';
 import type { ReactNode } from 'react';
-import type { RecordOf } from '../contract/envelope';
+import type { Stated } from '../book/things';
 import { useBookState } from '../field/use-book';
 import { Coming } from './Coming';
 import { Frame } from './frame/Frame';
 import type { SurveyTab } from './frame/index-pages';
 
-export const surveyInFrame = ({ entity, body }: RecordOf<'survey'>) => ({ id: entity, name: body.name });
+export const surveyInFrame = ({ entity, body }: Stated<'survey'>) => ({ id: entity, name: body.name });
 
 /** Until a survey is worked out: what is known of it, and how far it is. */
 export function SurveyNotYet({ tab, id, worked }: { tab: SurveyTab; id: string | null; worked: number }) {
@@ -53,7 +53,7 @@ const Working = ({ worked }: { worked: number }) => (
 );
 
 /** What survey this is, and what is done next. */
-export function SurveyTitle({ survey, protocol, children }: { survey: RecordOf<'survey'>; protocol: string | null; children?: ReactNode }) {
+export function SurveyTitle({ survey, protocol, children }: { survey: Stated<'survey'>; protocol: string | null; children?: ReactNode }) {
   const { name, place } = survey.body;
   return (
     <div className="flex flex-wrap items-end justify-between gap-4">

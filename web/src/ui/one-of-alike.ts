@@ -1,6 +1,7 @@
 import { oneOfSeveral } from '../book/called-line';
 import { makeRecord } from '../book/make-records';
-import type { AnyRecord, RecordOf } from '../contract/envelope';
+import type { Thing } from '../book/things';
+import type { AnyRecord } from '../contract/envelope';
 import { bookStore } from '../field/book-store';
 import { makerNow } from '../field/device';
 import { savedPreferences } from '../field/preferences';
@@ -11,7 +12,7 @@ import { savedPreferences } from '../field/preferences';
  * @param measured whether one of them was measured already, under the number of them all: that is the one
  * @returns id of the one; null where it is one already
  */
-export function oneOfAlike(tree: RecordOf<'tree'>, tag: string, measured: boolean): string | null {
+export function oneOfAlike(tree: Thing<'tree'>, tag: string, measured: boolean): string | null {
   const split = oneOfSeveral(tree.body, tag, measured);
   if (!split) return null;
   const maker = makerNow(savedPreferences().person);

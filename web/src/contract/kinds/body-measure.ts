@@ -12,4 +12,4 @@ export const BODY_RANGES: Readonly<Record<BodyMeasure, readonly [number, number]
 };
 
 /** A length on a person’s own body. */
-export const bodyMeasure = kindOf({ partOf: { person: 'person' } });
+export const bodyMeasure = kindOf({ partOf: { person: 'person' }, together: [['what', 'value']] });

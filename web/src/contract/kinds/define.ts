@@ -16,6 +16,12 @@ export interface KindFacts {
   readonly names: Readonly<Record<string, string>>;
   /** Fields that name one exact version of a thing. */
   readonly namesVersion: Readonly<Record<string, string>>;
+  /** Fields that mean one thing together: two people who change them at once have changed the same. */
+  readonly together: readonly (readonly string[])[];
+  /** Fields that hold named values, each of which is changed by itself. */
+  readonly byKey: readonly string[];
+  /** Whether the whole body is one value, as it is with a reading. */
+  readonly whole: boolean;
   /** upgrades[n] turns a body of schema n + 1 into one of n + 2. */
   readonly upgrades: readonly Upgrade[];
 }
@@ -26,6 +32,9 @@ export const kindOf = (facts: Partial<KindFacts>): KindFacts => ({
   partOf: {},
   names: {},
   namesVersion: {},
+  together: [],
+  byKey: [],
+  whole: false,
   upgrades: [],
   ...facts,
 });

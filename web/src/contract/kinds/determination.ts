@@ -7,6 +7,7 @@ const ownWord: Upgrade = (body) => (body.method === 'tangent' ? { ...body, metho
 export const determination = kindOf({
   schema: 2,
   partOf: { visit: 'visit', stem: 'stem' },
+  together: [['quantity', 'method']],
   namesVersion: { protocol: 'protocol' },
   upgrades: [ownWord],
 });

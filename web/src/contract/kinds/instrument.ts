@@ -15,4 +15,4 @@ export const INSTRUMENT_TOOLS = [
 export type InstrumentTool = (typeof INSTRUMENT_TOOLS)[number];
 
 /** A tool of the kit. */
-export const instrument = kindOf({});
+export const instrument = kindOf({ together: [['tool', 'sigma', 'scale']] });

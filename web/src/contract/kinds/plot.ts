@@ -5,4 +5,13 @@ export const PLOT_STATES = ['planned', 'found', 'measured', 'finished', 'not-rea
 export type PlotState = (typeof PLOT_STATES)[number];
 
 /** A plot or point; a stratum struck out leaves its plots standing. */
-export const plot = kindOf({ partOf: { survey: 'survey' }, names: { stratum: 'stratum' } });
+export const plot = kindOf({
+  partOf: { survey: 'survey' },
+  names: { stratum: 'stratum' },
+  together: [
+    ['longitude', 'latitude', 'placeError'],
+    ['radius', 'width', 'length', 'axis', 'basalAreaFactor'],
+    ['slope', 'aspect'],
+    ['state', 'reason'],
+  ],
+});

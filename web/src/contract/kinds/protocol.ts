@@ -1,4 +1,4 @@
 import { kindOf } from './define';
 
 /** How a survey measures. */
-export const protocol = kindOf({});
+export const protocol = kindOf({ byKey: ['options'] });

@@ -1,4 +1,4 @@
 import { kindOf } from './define';
 
 /** Takes one version back. */
-export const retraction = kindOf({ namesVersion: { record: '*' } });
+export const retraction = kindOf({ namesVersion: { record: '*' }, whole: true });

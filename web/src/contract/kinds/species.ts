@@ -1,4 +1,4 @@
 import { kindOf } from './define';
 
 /** A species of the list. */
-export const species = kindOf({});
+export const species = kindOf({ byKey: ['figures'] });

@@ -16,4 +16,4 @@ export const SAMPLES_OF: Readonly<Record<SurveyKind, readonly SamplingKind[]>> =
 };
 
 /** A page of the book. */
-export const survey = kindOf({ opensScope: true, namesVersion: { protocol: 'protocol' } });
+export const survey = kindOf({ opensScope: true, namesVersion: { protocol: 'protocol' }, together: [['kind', 'design']] });

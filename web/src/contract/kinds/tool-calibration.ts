@@ -1,4 +1,4 @@
 import { kindOf } from './define';
 
 /** A person’s own error with a tool, adopted for every survey. */
-export const toolCalibration = kindOf({ partOf: { person: 'person' } });
+export const toolCalibration = kindOf({ partOf: { person: 'person' }, whole: true });

@@ -2,6 +2,7 @@ import { and, eq, isNull, ne, or, sql } from 'drizzle-orm';
 import { SHARED } from '../../contract/scope';
 import { connect } from '../db';
 import { derivation, scope as scopes } from '../schema/index';
+import { countScopes } from '../scope-repository';
 import { bringUp, type Derivation } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
@@ -24,6 +25,7 @@ export async function rebuildAll(url: string, tell: Rebuilt, folder: string | nu
   const { db, pool } = connect(url, true);
   const threads = folder === null ? {} : { workOut: inThreads(db, folder, url) };
   try {
+    await countScopes(db);
     const unfinished = or(eq(derivation.program, ANEW), sql`${derivation.through} is not null`);
     const [left] = await db.select({ scope: derivation.scope }).from(derivation).where(unfinished).limit(1);
     if (!left) await db.update(derivation).set({ program: ANEW });

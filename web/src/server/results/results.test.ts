@@ -10,7 +10,8 @@ import { preparedOf } from '../../book/prepare-survey';
 import { rowsOf } from '../../book/rows-of';
 import { standOf } from '../../book/stand';
 import { type StandRow, standRow } from '../../book/stand-row';
-import type { AnyRecord } from '../../contract/envelope';
+import { thingOf } from '../../book/test-thing';
+import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import type { ResultsResponse } from '../../contract/expand-answer';
 import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
@@ -90,7 +91,7 @@ describe('results on the server', () => {
       return told;
     };
     const tree = trees.at(-1) as AnyRecord & { kind: 'tree' };
-    expect(await touched(makeRecord(maker, 'tree', { ...tree.body, note: 'again' }, tree as never) as AnyRecord)).toEqual([tree.entity]);
+    expect(await touched(makeRecord(maker, 'tree', { ...tree.body, note: 'again' }, thingOf(tree)) as AnyRecord)).toEqual([tree.entity]);
     // a new plot and its tree; a new species
     const plot = makeRecord(maker, 'plot', { ...(plots[0]?.body as never as object), name: 'new' } as never) as AnyRecord;
     const there = makeRecord(maker, 'tree', { ...tree.body, plot: plot.entity, tag: 'new·1' } as never) as AnyRecord;
@@ -104,12 +105,12 @@ describe('results on the server', () => {
       maker,
       'plot',
       { ...(plots[0]?.body as never as object), slope: 12 } as never,
-      plots[0] as never,
+      thingOf(plots[0] as RecordOf<'plot'>),
     ) as AnyRecord;
     expect(new Set(await touched(changed))).toEqual(new Set(own));
     // a species whose figures change may change any tree
     const species = DEMO.find((r) => r.kind === 'species') as AnyRecord & { kind: 'species' };
-    const other = makeRecord(maker, 'species', { ...species.body, figures: { formFactor: 0.5 } }, species as never) as AnyRecord;
+    const other = makeRecord(maker, 'species', { ...species.body, figures: { formFactor: 0.5 } }, thingOf(species)) as AnyRecord;
     expect((await touched(other)).length).toBeGreaterThan(800);
   });
 

@@ -34,6 +34,7 @@ export const treeResult = derived.table(
     plot: uuid(),
     tag: text().notNull(),
     species: text(),
+    speciesId: uuid(),
     product: text(),
     status: text(),
     grade: text(),
@@ -50,7 +51,8 @@ export const treeResult = derived.table(
     edge: doublePrecision(),
     notCounted: text(),
     bad: boolean().notNull(),
-    undecided: boolean().notNull(),
+    /** Open conflicts of it. */
+    conflicts: integer().notNull(),
     struck: boolean().notNull(),
     /** What it follows from, in short. */
     hash: text().notNull(),

@@ -10,6 +10,8 @@ export const record = pgTable(
     id: uuid().primaryKey(),
     entity: uuid().notNull(),
     supersedes: uuid().references((): AnyPgColumn => record.id),
+    /** Further versions that it replaces, where several were in force. */
+    alsoSupersedes: uuid().array(),
     kind: text().notNull(),
     schema: integer().notNull(),
     device: text().notNull(),
@@ -28,7 +30,7 @@ export const record = pgTable(
     uniqueIndex('record_order').on(t.scope, t.seq),
     index('record_entity').on(t.entity),
     index('record_kind').on(t.kind),
-    index('record_supersedes').on(t.supersedes).where(sql`${t.supersedes} is not null`),
+    check('record_also_supersedes', sql`${t.alsoSupersedes} is null or ${t.supersedes} is not null`),
     check('record_first_version', sql`(${t.supersedes} is null) = (${t.entity} = ${t.id})`),
     check('record_schema', sql`${t.schema} >= 1`),
   ],

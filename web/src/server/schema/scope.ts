@@ -24,5 +24,12 @@ export const scope = pgTable(
   (t) => [check('scope_counts', sql`${t.last} >= 0 and ${t.bytes} >= 0 and ${t.trees} >= 0`)],
 );
 
-/** The one id of this book: a cursor of another is told by it. */
-export const book = pgTable('book', { id: uuid().primaryKey().defaultRandom() });
+/**
+ * The one id of this book: a cursor of another is told by it. It is made anew when the book is restored or found in another
+ * database than before, as places in the order may then name other records.
+ */
+export const book = pgTable('book', {
+  id: uuid().primaryKey().defaultRandom(),
+  /** The database that the id was made for: the cluster's own identifier and the database's; null before one was noted. */
+  database: text(),
+});

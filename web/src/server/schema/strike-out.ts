@@ -9,6 +9,8 @@ export const strikeOut = pgTable(
       .notNull()
       .references(() => record.id),
     reason: text(),
+    /** What its maker saw; null where it takes all that is there. */
+    seen: uuid().array(),
   },
   (t) => [index('strike_out_entity').on(t.entity)],
 );

@@ -1,5 +1,5 @@
 import { memo, useState } from 'react';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { PLOT_STATES } from '../../contract/kinds/plot';
 import { forgetTime, minutesOn } from '../../field/plot-time';
 import type { PlotState } from '../../field/use-plot';
@@ -9,9 +9,9 @@ import { changePlot } from './change-plot';
 import { isDone, plotWord, STATES } from './plot-words';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly plot: PlotState;
-  readonly next: RecordOf<'plot'> | null;
+  readonly next: Stated<'plot'> | null;
   readonly onNext: () => void;
 }
 

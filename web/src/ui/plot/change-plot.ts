@@ -1,7 +1,9 @@
 import { makeRecord } from '../../book/make-records';
-import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
+import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import type { PlotState } from '../../contract/kinds/plot';
 import { bookStore } from '../../field/book-store';
+import { changeThing } from '../../field/change-thing';
 import { makerNow } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
 
@@ -27,6 +29,6 @@ export function addPlots(survey: string, names: readonly string[], state: PlotSt
 }
 
 /** Keeps a new version of a plot. */
-export function changePlot(plot: RecordOf<'plot'>, change: Partial<BodyOf<'plot'>>): void {
-  void bookStore.keep([makeRecord(maker(), 'plot', { ...plot.body, ...change }, plot) as AnyRecord]);
+export function changePlot({ entity }: Stated<'plot'>, change: Partial<BodyOf<'plot'>>): void {
+  changeThing(maker(), 'plot', entity, change);
 }

@@ -1,7 +1,6 @@
 import { useMemo, useState, useSyncExternalStore } from 'react';
 import { dueIn } from '../../book/due';
 import { type Page, pagesOf } from '../../book/pages';
-import { deviceName } from '../../field/device';
 import { onPreferences, savedPreferences } from '../../field/preferences';
 import { useBookState } from '../../field/use-book';
 import { useHeads } from '../../field/use-sheet';
@@ -24,14 +23,7 @@ export default function FieldBook({ surveys }: Props) {
   const state = useBookState();
   const heads = useHeads(useMemo(() => [...state.along], [state.along]));
   const known = state.loaded && [...state.along].every((s) => heads.has(s));
-  const pages = useMemo(
-    () =>
-      pagesOf(
-        [...heads.values()].flatMap((h) => h ?? []),
-        deviceName(),
-      ),
-    [heads],
-  );
+  const pages = useMemo(() => pagesOf([...heads.values()].flatMap((h) => h ?? [])), [heads]);
   const listed = useMemo((): readonly Other[] => {
     const all = state.surveys?.filter((s) => !s.struck).toSorted((a, b) => (a.last < b.last ? 1 : -1));
     return all?.flatMap((s) => (s.name === null ? [] : [{ ...s, name: s.name }])) ?? surveys;

@@ -13,7 +13,8 @@ import {
 } from '@arbolito/core';
 import { useState } from 'react';
 import type { Book } from '../../book/book';
-import type { BodyOf, RecordOf } from '../../contract/envelope';
+import type { Thing } from '../../book/things';
+import type { BodyOf } from '../../contract/envelope';
 import { PaceCalibrationBody } from '../../contract/records/pace-calibration';
 import { useContractForm } from '../../ui/contract-form';
 import { numberOf } from '../../ui/number-of';
@@ -35,7 +36,8 @@ export function Paces({ book, person, units, today, onKeep }: Props) {
   const now = book.kit.paceOn(person, today, null);
   const due = last ? dueOn(last.body.on, today) : null;
   const kept = last ? calibratePace(last.body.runs) : null;
-  const before = all.length > 1 ? calibratePace((all.at(-2) as RecordOf<'pace-calibration'>).body.runs) : null;
+  const earlier = all.at(-2);
+  const before = earlier ? calibratePace(earlier.body.runs) : null;
   const drift = before && kept ? paceDrift(before, kept) : null;
   const pairs = book.kit.pacedAndTaped(person);
   return (
@@ -102,7 +104,7 @@ const show = (pace: number, units: UnitSystem) =>
   units === 'us' ? `${formatNumber(fromMetres(metres(pace), 'ft'), 2)} ft` : `${formatNumber(pace, 3)} m`;
 
 /** Every calibration with the spread of its runs, oldest at the left. */
-function History({ all, units }: { all: readonly RecordOf<'pace-calibration'>[]; units: UnitSystem }) {
+function History({ all, units }: { all: readonly Thing<'pace-calibration'>[]; units: UnitSystem }) {
   if (all.length === 0) return null;
   const points = all.map((r) => ({ on: r.body.on, ...(calibratePace(r.body.runs) as Pace) }));
   const low = Math.min(...points.map((p) => p.pace * (1 - 2 * (p.spread ?? 0))));

@@ -3,7 +3,8 @@ import { Link, useLocation } from 'wouter';
 import { type Said, saidOf, unanswered } from '../../book/asked';
 import { type CalledQuantity, countOf } from '../../book/called';
 import { isOut, judgedPlot, onPlot } from '../../book/on-plot';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
+import { bookStore } from '../../field/book-store';
 import { tagAfter } from '../../field/tag-after';
 import { useBook } from '../../field/use-book';
 import { sheets } from '../../field/use-sheet';
@@ -43,7 +44,7 @@ export default function OfTheTree({ m }: { m: MeasureModel }) {
 }
 
 interface CalledBeforeProps {
-  readonly record: RecordOf<'tree'>;
+  readonly record: Stated<'tree'>;
   /** What holds as it was called. */
   readonly still: readonly CalledQuantity[];
   /** Whether anything was read of it. */
@@ -66,7 +67,8 @@ function CalledBefore({ record, still, read }: CalledBeforeProps) {
   const one = async () => {
     const next = tagAfter(tag);
     const taken = await sheets().tagTaken(survey, record.entity, plot ?? null, next);
-    const made = oneOfAlike(record, taken?.free ?? next, read);
+    const tree = bookStore.snapshot().book.find('tree', record.entity);
+    const made = tree && oneOfAlike(tree, taken?.free ?? next, read);
     if (made) go(`/measure?survey=${survey}&tree=${made}`);
   };
   return (

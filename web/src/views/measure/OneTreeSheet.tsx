@@ -1,9 +1,19 @@
 import { formatNumber, heightTolerance, metres, metresPerLength, showDiameter, showHeight } from '@arbolito/core';
+import { takenAs } from '../../book/taken-as';
+import type { ReadingEntity } from '../../book/tree';
+import { currentOf } from '../../book/versions';
 import { wordsOf } from '../../methods/index';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { figuresOf } from './figures';
 import type { MeasureModel } from './use-measure';
+
+/** Who took a reading: none where that is not recorded. */
+function personsOf(reading: ReadingEntity): readonly string[] {
+  const thing = currentOf(reading);
+  const person = thing && takenAs(thing).person;
+  return person ? [person] : [];
+}
 
 /** A page to hand over: the drawing, the readings, what came out of them with its ±, and what that means in plain words. */
 export default function OneTreeSheet({ m }: { m: MeasureModel }) {
@@ -13,7 +23,7 @@ export default function OneTreeSheet({ m }: { m: MeasureModel }) {
   const figures = figuresOf(m.result, units, m.readings, m.protocol.options).filter((f) => f.value !== null && f.id !== 'station');
   const species = m.speciesList.find((s) => s.entity === m.tree.species)?.body.name;
   const visit = m.tree.found?.visits.at(-1);
-  const person = m.tree.found?.readings.flatMap((r) => r.heads.map((h) => h.person)).findLast((p) => p !== null) ?? null;
+  const person = m.tree.found?.readings.flatMap((r) => personsOf(r)).at(-1) ?? null;
   const read = m.steps.filter((s) => s.said !== null);
   if (!m.tree.found) return <p className="text-soft">Nothing is read of this tree yet: the sheet shows what is.</p>;
   return (

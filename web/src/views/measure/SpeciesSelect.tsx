@@ -21,7 +21,7 @@ export const SpeciesSelect = memo(function SpeciesSelect({ species, speciesList,
     >
       <option value="">species not said</option>
       {lastUsed(speciesList).map((s) => (
-        <option key={s.id} value={s.entity}>
+        <option key={s.entity} value={s.entity}>
           {s.body.name}
         </option>
       ))}

@@ -143,7 +143,7 @@ function Plot({ m }: { m: MeasureModel }) {
     >
       <option value="">on no plot</option>
       {plots.map((p) => (
-        <option key={p.id} value={p.entity}>
+        <option key={p.entity} value={p.entity}>
           plot {p.body.name}
         </option>
       ))}

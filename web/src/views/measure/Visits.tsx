@@ -2,13 +2,16 @@ import { showHeight } from '@arbolito/core';
 import { sayDate } from '../../book/say-date';
 import { slotOf, stepOfSlot } from '../../book/slots';
 import { type Struck, struckIn } from '../../book/struck';
-import type { BookVisit, ReadingEntity } from '../../book/tree';
-import { settled } from '../../book/versions';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { takenAs } from '../../book/taken-as';
+import type { Thing } from '../../book/things';
+import type { BookVisit } from '../../book/tree';
+import { currentOf } from '../../book/versions';
+import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { wordsOf } from '../../methods/index';
 import { readingTitle } from '../../methods/reading-title';
 import { sayReading } from '../../methods/say-reading';
 import { STEPS } from '../../methods/steps';
+import { Conflicts } from '../../ui/Conflicts';
 import { StrikeOut } from '../../ui/StrikeOut';
 import MoveTree from './MoveTree';
 import type { StepId } from './steps';
@@ -24,6 +27,10 @@ export default function Visits({ m, onPick }: { m: Model; onPick: () => void }) 
   return (
     <div className="max-w-4xl">
       <h1 className="text-head font-bold">Tree {m.tree.tag}</h1>
+      <Conflicts book={m.book} kind="tree" entity={found.id} units={m.prefs.units} />
+      {found.stems.map((s) => (
+        <Conflicts key={s.id} book={m.book} kind="stem" entity={s.id} units={m.prefs.units} />
+      ))}
       {[...found.visits].reverse().map((v) => (
         <Visit key={v.id} m={m} visit={v} now={v === last} onPick={onPick} />
       ))}
@@ -73,8 +80,8 @@ function Told({ m }: { m: Model }) {
 }
 
 function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boolean; onPick: () => void }) {
-  const people = new Set(visit.readings.flatMap((r) => r.heads.map((h) => m.book.find('person', h.person)?.body.name ?? 'nobody named')));
-  const there = visit.readings.filter((r) => r.heads.length > 0);
+  const there = visit.readings.flatMap((r) => currentOf(r) ?? []);
+  const people = new Set(there.map((r) => m.book.find('person', takenAs(r).person)?.body.name ?? 'nobody named'));
   return (
     <section className="mt-5" aria-label={`Visit of ${visit.on}`}>
       <div className="flex flex-wrap items-center justify-between gap-2 border-b-2 border-ink pb-1">
@@ -84,9 +91,10 @@ function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boo
         </h2>
         {there.length > 1 && <StrikeOut what={`the visit of ${visit.on}`} onStrike={(why) => m.strikeOut(visit.id, why)} />}
       </div>
+      <Conflicts book={m.book} kind="visit" entity={visit.id} units={m.prefs.units} />
       <ul>
         {there.map((r) => (
-          <ReadingLine key={r.id} m={m} reading={r} now={now} onPick={onPick} />
+          <ReadingLine key={r.entity} m={m} reading={r} now={now} onPick={onPick} />
         ))}
       </ul>
     </section>
@@ -94,20 +102,19 @@ function Visit({ m, visit, now, onPick }: { m: Model; visit: BookVisit; now: boo
 }
 
 /** What a reading is of: its step, and the way of the height it belongs to where there are several. */
-function nameOf(m: Model, { body }: RecordOf<'reading'>): string {
+function nameOf(m: Model, body: BodyOf<'reading'>): string {
   const stem = m.tree.found && m.tree.found.stems.length > 1 ? m.tree.found.stems.find((s) => s.id === body.stem) : undefined;
   return [readingTitle(body.read), stem && `stem ${stem.name}`].filter(Boolean).join(', ');
 }
 
-function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEntity; now: boolean; onPick: () => void }) {
-  const head = settled(reading) ?? (reading.heads.at(-1) as RecordOf<'reading'>);
-  const { read, station, instrument } = head.body;
-  const name = nameOf(m, head);
+function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: Thing<'reading'>; now: boolean; onPick: () => void }) {
+  const { read, station, instrument, typed } = reading.body;
+  const name = nameOf(m, reading.body);
+  const taken = takenAs(reading);
   const said = sayReading(read, m.prefs.units);
   const of = m.determinations.find((d) => station !== null && (d.station === station || d.far === station));
   const slot = stepOfSlot(slotOf(read));
   const step = (of && of.far === station && station !== null ? `far-${slot}` : slot) as StepId;
-  const contested = reading.heads.length > 1;
   const open = () => {
     if (of) m.openDetermination(of.id);
     m.go(step);
@@ -122,8 +129,8 @@ function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEn
           <span className="text-small text-soft">
             {of && `${wordsOf(of.method).short}; `}
             {instrument && `${m.book.find('instrument', instrument)?.body.name ?? ''}; `}
-            {head.at.slice(0, 16).replace('T', ' ')}
-            {!said.includes(head.body.typed) && <>; typed “{head.body.typed}”</>}
+            {taken.at.slice(0, 16).replace('T', ' ')}
+            {!said.includes(typed) && <>; typed “{typed}”</>}
           </span>
         </span>
         <span>
@@ -133,9 +140,9 @@ function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEn
             </button>
           )}
         </span>
-        <StrikeOut what={`${name}, ${said}`} onStrike={(why) => m.strikeOut(reading.id, why)} />
+        <StrikeOut what={`${name}, ${said}`} onStrike={(why) => m.strikeOut(reading.entity, why)} />
       </div>
-      {contested && <p className="text-berry">Two versions contradict each other; neither counts until one is chosen.</p>}
+      <Conflicts book={m.book} kind="reading" entity={reading.entity} units={m.prefs.units} />
       {reading.history.length > 1 && (
         <ol className="pl-4">
           {reading.history.map((v) => {
@@ -146,11 +153,6 @@ function ReadingLine({ m, reading, now, onPick }: { m: Model; reading: ReadingEn
                 <span className="text-soft">
                   {m.book.find('person', v.person)?.body.name ?? 'nobody named'}, {v.at.slice(0, 16).replace('T', ' ')}
                 </span>
-                {inForce && contested && (
-                  <button type="button" className="button px-3" onClick={() => m.decide(v)}>
-                    keep this
-                  </button>
-                )}
               </li>
             );
           })}

@@ -2,7 +2,7 @@ import { type Finding, parseLine, type Reading, type SceneTarget, type Trunk, to
 import { type Mode, recordsForLine, recordsForReading, retractionOf, type StemInHand } from '../../book/make-records';
 import { ofStem, slotOf, stepOfSlot } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
-import { settled } from '../../book/versions';
+import { currentOf } from '../../book/versions';
 import type { AnyRecord } from '../../contract/envelope';
 import { sameValue } from '../../contract/same';
 import { afterPaint } from '../../field/after-paint';
@@ -203,8 +203,7 @@ export function measureActions(now: () => Now, { setHand, setRefusal }: Setters)
   /** What is tapped of the trunk becomes a reading, and the tape follows. */
   const keepTrunk = () => {
     const { hand, t, last, fromFirstStem } = now();
-    const before = last('trunk');
-    const head = before ? settled(before) : null;
+    const head = currentOf(last('trunk'));
     const trunk = hand.trunk ?? (head ? null : fromFirstStem);
     const { options } = t.protocol;
     const said = trunk && { ...trunk, from: { reference: options.groundReference, along: options.lean } };

@@ -12,7 +12,7 @@ import { handKeeper, newHand, nextTag, openHand, protocolAt, rememberHand } from
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);
-const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.id ?? '';
+const survey = (name: string) => book.all('survey').find((s) => s.body.name === name)?.entity ?? '';
 const tagged = (tag: string, inSurvey = survey('Tansy Creek tract')) =>
   makeRecord({ device: 'desk', person: null, now: new Date(), newId: v7 }, 'tree', {
     survey: inSurvey,
@@ -96,11 +96,11 @@ describe('the tag of the next tree', () => {
     ['A-099', 'A-100'],
     ['oak', '1'],
   ])('after %s is %s', (last, next) => {
-    expect(nextTag(new Book([...demo, tagged(last)]), survey('Tansy Creek tract'), 'desk')).toBe(next);
+    expect(nextTag(new Book([...demo, tagged(last)]), survey('Tansy Creek tract'))).toBe(next);
   });
-  it('begins at 1, and counts this device’s own single trees', () => {
-    expect(nextTag(new Book([]), null, 'desk')).toBe('1');
-    expect(nextTag(book, null, 'desk')).toBe('1');
+  it('begins at 1, and counts the book’s single trees', () => {
+    expect(nextTag(new Book([]), null)).toBe('1');
+    expect(nextTag(book, null)).toBe('1');
   });
 });
 
@@ -113,8 +113,8 @@ describe('the protocol in force', () => {
     });
   });
   it('follows the units for single trees', () => {
-    expect(protocolAt(book, null, prefs).options).toBe(PRESETS['timber-us'].options);
-    expect(protocolAt(book, null, { ...prefs, units: 'metric' }).options).toBe(PRESETS['forest-metric'].options);
+    expect(protocolAt(book, null, prefs).options).toEqual(PRESETS['timber-us'].options);
+    expect(protocolAt(book, null, { ...prefs, units: 'metric' }).options).toEqual(PRESETS['forest-metric'].options);
   });
 });
 

@@ -1,8 +1,9 @@
-import { PRESETS, type Trunk, type UnitSystem } from '@arbolito/core';
+import type { Trunk, UnitSystem } from '@arbolito/core';
 import type { Book } from '../../book/book';
-import { FIRST, SINGLE_PRESET, type StemInHand } from '../../book/make-records';
+import { FIRST, type StemInHand } from '../../book/make-records';
+import { SINGLE_TREE_SURVEYS, SINGLE_TREES } from '../../book/single-trees';
 import type { SurveyHead } from '../../book/summary';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { newId, readJson, writeJson } from '../../field/device';
 import { type Preferences, waysKey } from '../../field/preferences';
 import { soonKept } from '../../field/soon-kept';
@@ -111,7 +112,7 @@ export function handKeeper() {
 
 /** The protocol a tree is measured under: its survey's, or the one for single trees. */
 export function protocolAt(book: Book, survey: string | null, { units }: Pick<Preferences, 'units'>): SurveyHead['protocol'] {
-  return book.protocolOf(book.find('survey', survey)) ?? PRESETS[SINGLE_PRESET[units]];
+  return book.protocolOf(book.find('survey', survey)) ?? SINGLE_TREES[units].protocol.body;
 }
 
 /** What names the ways in which a survey is read: single trees have them in common, by their units. */
@@ -119,12 +120,10 @@ export const waysOf = (book: Book, survey: string | null, units: UnitSystem): st
   waysKey(book.find('survey', survey)?.body.kind === 'single-trees' ? null : survey, units);
 
 /** The number after the last tree's: 3·07 is followed by 3·08. */
-export function nextTag(book: Book, survey: string | null, device: string): string {
-  const home = survey
-    ? [survey]
-    : book.all('survey').flatMap((s) => (s.body.kind === 'single-trees' && s.device === device ? [s.entity] : []));
+export function nextTag(book: Book, survey: string | null): string {
+  const home = survey ? [survey] : SINGLE_TREE_SURVEYS;
   const last = home
     .flatMap((s) => book.lastTreeOf(s) ?? [])
-    .reduce<RecordOf<'tree'> | null>((a, b) => (a && a.entity > b.entity ? a : b), null)?.body.tag;
+    .reduce<Stated<'tree'> | null>((a, b) => (a && a.entity > b.entity ? a : b), null)?.body.tag;
   return last && /\d$/.test(last) ? tagAfter(last) : '1';
 }

@@ -1,5 +1,6 @@
 import type { Trunk } from '@arbolito/core';
 import type { TreePlace } from '../../book/make-records';
+import type { Thing } from '../../book/things';
 import type { RecordOf } from '../../contract/envelope';
 import type { Hand } from './hand';
 import type { Step, StepChoices } from './steps';
@@ -12,7 +13,7 @@ export interface Now {
   readonly steps: readonly Step[];
   readonly choices: StepChoices;
   /** What is kept at the step in hand. */
-  readonly keptHead: RecordOf<'reading'> | null;
+  readonly keptHead: Thing<'reading'> | null;
   readonly newest: RecordOf<'reading'> | null;
   readonly where: TreePlace;
   /** What was said of the ground at the first stem. */

@@ -28,7 +28,7 @@ export function stepAfter(steps: readonly Step[], at: StepId | 'done'): StepId |
 
 /** The steps as they will be once what was just kept is in the book. */
 export function withFilled(steps: readonly Step[], filled: (id: StepId) => boolean): readonly Step[] {
-  const something = { id: '', heads: [], history: [] };
+  const something: Step['readings'][number] = { entity: '', heads: [], history: [], latest: null, body: null, conflicts: [], newer: false };
   return steps.map((s) => (filled(s.id) ? { ...s, readings: [...s.readings, something] } : s));
 }
 
@@ -41,7 +41,7 @@ export function stepsOf(
   height = true,
 ): readonly Step[] {
   return stepOrder(choices, protocol).map((id): Step => {
-    const own = readings.filter((e) => e.heads.some((h) => atStep(h, id, far)));
+    const own = readings.filter((e) => atStep(e, id, far));
     const { title, short, ask } = STEPS[id];
     return {
       id,
@@ -57,5 +57,5 @@ export function stepsOf(
 
 function saidOf(own: Step['readings'], units: UnitSystem): string | null {
   if (own.length === 0) return null;
-  return own.map((e) => e.heads.map((h) => sayReading(h.body.read, units)).join(' or ')).join(', ');
+  return own.flatMap((e) => (e.body ? [sayReading(e.body.read, units)] : [])).join(', ');
 }

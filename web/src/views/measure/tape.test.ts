@@ -1,6 +1,6 @@
 import { deriveTree, findPom, metres, PRESETS, type Reading, type ToolName, type Trunk } from '@arbolito/core';
 import { describe, expect, it } from 'vitest';
-import type { RecordOf } from '../../contract/envelope';
+import type { BodyOf } from '../../contract/envelope';
 import { sayTrunk } from '../../methods/say-trunk';
 import { groundOf, sameSlot, stemLines, tapeAt } from './tape';
 
@@ -95,7 +95,7 @@ describe('in words and slots', () => {
     expect(sayTrunk({ fork: { height: 0.3048 }, stems: 2, vines: 'fixed', snow: 0.2 }, 'us')).toBe('2 stems, forks at 1.0 ft, vines, snow');
   });
   it('two tapes share a slot, every other tool has its own', () => {
-    const head = (read: Reading, station: string | null = null) => ({ body: { read, station } }) as RecordOf<'reading'>;
+    const head = (read: Reading, station: string | null = null) => ({ read, station }) as BodyOf<'reading'>;
     const using = (tool: ToolName) => ({ tool, by: 'tape' }) as const;
     expect(sameSlot(head(tape(30)), using('plain-tape'), 'dbh', null)).toBe(true);
     expect(sameSlot(head(tape(30)), using('caliper'), 'dbh', null)).toBe(false);

@@ -12,7 +12,8 @@ import {
 import type { BookTree } from '../../book/book';
 import { FIRST, type StemInHand } from '../../book/make-records';
 import { type DistanceWay, slotOf, slotOfDistance, slotOfTool, stepOfSlot } from '../../book/slots';
-import type { RecordOf } from '../../contract/envelope';
+import type { ReadingEntity } from '../../book/tree';
+import type { BodyOf } from '../../contract/envelope';
 import type { TapeAt } from '../../methods/step';
 
 /** A stem of the tree in hand, read or still to be read. */
@@ -91,20 +92,23 @@ function seen(trunk: Trunk, result: TreeResult): number {
 }
 
 /** The step a kept reading was read at; from the farther of two stations it has a step of its own. */
-const stepOf = (head: RecordOf<'reading'>, far: string | null) => {
-  const step = stepOfSlot(slotOf(head.body.read));
-  return far !== null && head.body.station === far ? `far-${step}` : step;
+const stepOf = ({ read, station }: ReadingBody, far: string | null) => {
+  const step = stepOfSlot(slotOf(read));
+  return far !== null && station === far ? `far-${step}` : step;
 };
+type ReadingBody = BodyOf<'reading'>;
+
 /** Readings of a step that belong to a stem: the tool's own slot, so that two tools never correct each other. */
 export function sameSlot(
-  head: RecordOf<'reading'>,
+  body: ReadingBody,
   slots: { readonly tool: ToolName; readonly by: DistanceWay },
   step: string,
   far: string | null,
 ) {
-  const slot = slotOf(head.body.read);
+  const slot = slotOf(body.read);
   if (step === 'dbh') return slot === slotOfTool(slots.tool);
   if (step === 'distance') return slot === slotOfDistance(slots.by);
-  return stepOf(head, far) === step;
+  return stepOf(body, far) === step;
 }
-export const atStep = (head: RecordOf<'reading'>, step: string, far: string | null) => stepOf(head, far) === step;
+/** Whether a reading that is in force was read at a step. */
+export const atStep = ({ body }: ReadingEntity, step: string, far: string | null) => body !== null && stepOf(body, far) === step;

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { act, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, expect, vi } from 'vitest';
-import type { RecordOf } from '../../contract/envelope';
+import type { Thing } from '../../book/things';
 import type { MeasureModel } from './use-measure';
 
 /** The view as a freshly opened page has it, with the server gone. */
@@ -23,7 +23,7 @@ export async function openPage() {
         run((x) => x.enter());
       }
     },
-    readings: (): readonly RecordOf<'reading'>[] => bookStore.snapshot().book.all('reading'),
+    readings: (): readonly Thing<'reading'>[] => bookStore.snapshot().book.all('reading'),
   };
 }
 export type Page = Awaited<ReturnType<typeof openPage>>;

@@ -2,8 +2,9 @@ import type { Finding } from '@arbolito/core';
 import type { Said } from '../../book/asked';
 import { freeCode } from '../../book/free-code';
 import { type Maker, makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import type { AnyRecord } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
+import { changeThing } from '../../field/change-thing';
 import { speciesUsed } from '../../field/preferences';
 import type { Now, Setters } from './now';
 
@@ -26,7 +27,7 @@ export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
   const setTree = (change: TreeChange) => {
     const { found } = now().t;
     if (change.species) speciesUsed([change.species]);
-    if (found) keep([makeRecord(maker(), 'tree', { ...found.record.body, ...change }, found.record) as AnyRecord]);
+    if (found) changeThing(maker(), 'tree', found.id, change);
     else setHand((p) => ({ ...p, ...change }));
   };
 
@@ -41,22 +42,14 @@ export function treeActions(now: () => Now, { setHand, maker, keep }: Doing) {
     setTree({ species: made.id });
   };
 
-  /** Two people changed the same reading: one version is chosen, the others are taken back. */
-  const decide = (chosen: RecordOf<'reading'>) => {
-    const rivals =
-      now()
-        .t.all.find((e) => e.id === chosen.entity)
-        ?.heads.filter((h) => h.id !== chosen.id) ?? [];
-    keep(rivals.map((r) => retractionOf(maker(), r.id, 'another version was chosen') as AnyRecord));
-  };
-
   /** Takes a thing out of the book with all that is part of it, or one of its strike-outs back. */
-  const strikeOut = (entity: string, reason: string) => keep([strikeOutOf(maker(), entity, reason) as AnyRecord]);
+  const strikeOut = (entity: string, reason: string) =>
+    keep([strikeOutOf(maker(), bookStore.snapshot().book, entity, reason) as AnyRecord]);
   const bringBack = (strike: string) => keep([retractionOf(maker(), strike, 'brought back') as AnyRecord]);
 
   /** A doubt was looked at and is right: it is not said again for as long as the same is read. */
   const confirm = ({ code, what }: Finding) =>
     keep([makeRecord(maker(), 'confirmation', { tree: now().hand.tree, code, what }) as AnyRecord]);
 
-  return { setTree, addSpecies, decide, strikeOut, bringBack, confirm };
+  return { setTree, addSpecies, strikeOut, bringBack, confirm };
 }

@@ -4,7 +4,8 @@ import { useSearch } from 'wouter';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
 import { slotOf } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
-import { settled } from '../../book/versions';
+import type { Stated } from '../../book/things';
+import { currentOf } from '../../book/versions';
 import type { RecordOf } from '../../contract/envelope';
 import { withoutNulls } from '../../contract/without-nulls';
 import { bookStore } from '../../field/book-store';
@@ -24,7 +25,7 @@ import { useHeightWanted } from './use-height-wanted';
 import { useTagTaken } from './use-tag-taken';
 import { useTree } from './use-tree';
 
-const NOBODY: readonly RecordOf<'person'>[] = [];
+const NOBODY: readonly Stated<'person'>[] = [];
 
 /** Everything the Measure view shows and does. All of it follows from the book, the tree in hand and the preferences. */
 export function useMeasure() {
@@ -47,12 +48,12 @@ export function useMeasure() {
   const t = useTree(book, hand, saved, today, loaded);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
   const speciesList = useMemo(() => book.all('species'), [book]);
-  const last = (slot: string) => entities.findLast((e) => e.heads.some((h) => slotOf(h.body.read) === slot));
-  const keptHead = t.last ? settled(t.last) : null;
+  const last = (slot: string) => entities.findLast((e) => e.body && slotOf(e.body.read) === slot);
+  const keptHead = currentOf(t.last);
   /** Whether anything was read of the tree, at any visit. */
   const read = (found?.visits.length ?? 0) > 0;
 
-  const hasMark = entities.some((e) => e.heads.some((h) => h.body.read.kind === 'angle' && h.body.read.target === 'mark'));
+  const hasMark = entities.some(({ body }) => body?.read.kind === 'angle' && body.read.target === 'mark');
   const { determination, determinations, method } = t;
   const merchantable: MerchantableWay =
     hand.merchantable ??
@@ -63,7 +64,7 @@ export function useMeasure() {
         : protocol.options.merchantable?.logs || last('logs')
           ? 'logs'
           : 'merchantable');
-  const taped = last('distance')?.heads.at(-1)?.body.read;
+  const taped = last('distance')?.body?.read;
   const along = taped?.kind === 'distance' ? taped.along : prefs.along;
   const lower = hasMark ? 'mark' : hand.lower;
   const choices = useMemo((): StepChoices => ({ method, along, lower, merchantable }), [method, along, lower, merchantable]);
@@ -98,7 +99,7 @@ export function useMeasure() {
   });
   const [actions] = useState(() => measureActions(() => now.current as Now, { setHand, setRefusal }));
 
-  const keptTrunk = last('trunk')?.heads.at(-1)?.body.read;
+  const keptTrunk = last('trunk')?.body?.read;
   const trunkNow: Trunk = hand.trunk ?? (keptTrunk?.kind === 'trunk' ? withoutNulls(keptTrunk.trunk) : (fromFirstStem ?? {}));
 
   const step = steps.find((s) => s.id === hand.at) ?? null;

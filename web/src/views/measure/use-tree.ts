@@ -17,9 +17,8 @@ import { asCalled, withCalled } from '../../book/called';
 import { NOTHING_BEFORE, resultOf, type TreeInput, tryResult, visitBefore } from '../../book/derive';
 import { determinationsOf, newDetermination } from '../../book/determinations';
 import { uncheckedOn } from '../../book/instrument-checks';
-import { isSeen, seenOf } from '../../book/seen';
+import { isSeen, type Seen } from '../../book/seen';
 import { instrumentOf, ofNoStation, ofStem } from '../../book/slots';
-import { deviceName } from '../../field/device';
 import { type Preferences, preferencesIn, type Saved } from '../../field/preferences';
 import { draftOf } from '../../methods/draft';
 import type { MeasureMethod } from '../../methods/index';
@@ -28,6 +27,8 @@ import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 import { NONE, useChecks } from './use-checks';
 
 /** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
+const NOTHING_SEEN: readonly Seen[] = [];
+
 export function useTree(book: Book, hand: Hand, saved: Saved, today: string, stands: boolean) {
   const found = useMemo(() => book.tree(hand.tree), [book, hand.tree]);
   const survey = found?.record.body.survey ?? hand.survey;
@@ -35,7 +36,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   const { units } = protocol.options;
   const ways = waysOf(book, survey, units);
   const prefs = useMemo((): Preferences => ({ ...preferencesIn(ways, saved), units }), [ways, saved, units]);
-  const suggested = useMemo(() => nextTag(book, survey, deviceName()), [book, survey]);
+  const suggested = useMemo(() => nextTag(book, survey), [book, survey]);
   // a new tree stands in the plot of the one before it, and its tag goes on from there
   const plotBefore = useMemo(() => (survey ? (book.lastTreeOf(survey)?.body.plot ?? null) : null), [book, survey]);
   const speciesId = found ? (found.record.body.species ?? null) : hand.species;
@@ -67,8 +68,8 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   // what is one stem's own is shown for the stem in hand, what is one station's for the determination in hand
   const entities = useMemo(() => {
     const here = (station: string | null) => station !== null && (station === determination.station || station === determination.far);
-    return all.filter((e) =>
-      e.heads.some(({ body }) => (ofStem(body.read) ? body.stem === stemId : ofNoStation(body.read) || here(body.station))),
+    return all.filter(
+      (e) => e.body !== null && (ofStem(e.body.read) ? e.body.stem === stemId : ofNoStation(e.body.read) || here(e.body.station)),
     );
   }, [all, stemId, determination]);
 
@@ -90,7 +91,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   const ofKept = useMemo(() => derived(input(kept)) ?? resultOf(input([])), [input, kept]);
 
   const step = hand.at === 'done' ? null : hand.at;
-  const slot = entities.filter((e) => step && e.heads.some((h) => sameSlot(h, prefs, step, determination.far)));
+  const slot = entities.filter((e) => step && e.body && sameSlot(e.body, prefs, step, determination.far));
   const last = slot.at(-1);
   const where = ofKept.stems.find((s) => s.stem === stem)?.where ?? null;
   const correcting = Boolean(last) && !hand.again;
@@ -120,7 +121,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
     const far = draft.read.kind === 'baseline' ? { far: determination.far ?? DRAFT_FAR } : {};
     const by = { person: prefs.person, instrument: instrumentOf(draft.read, prefs.instruments), at: END_OF_TIME, survey };
     const read = { ...book.kit.join(draft.read, by), ...far, id: 'draft', ...(ofStem(draft.read) ? own : { station }) } as Reading;
-    return last && correcting ? withTrunk.map((r) => (r.id === last.id ? read : r)) : [...withTrunk, read];
+    return last && correcting ? withTrunk.map((r) => (r.id === last.entity ? read : r)) : [...withTrunk, read];
   }, [kept, draft, last, correcting, hand.trunk, stem, book, survey, prefs.person, prefs.instruments, determination, stationId, step]);
   // half-typed digits may be no reading yet (0 on its way to 0.5), a dragged trunk no trunk: the kept ones still stand
   const drawn = useMemo(() => {
@@ -136,7 +137,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   // checks and drawing are worked out when they are shown, which is a frame after the next step's field
   const { findingsOf, missing: unseen } = useChecks(stands);
-  const seen = useMemo(() => seenOf(found?.confirmed ?? []), [found]);
+  const seen = found?.confirmed ?? NOTHING_SEEN;
   const findings = useMemo(
     () =>
       once(() =>

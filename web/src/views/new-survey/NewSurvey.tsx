@@ -2,7 +2,7 @@ import { type PresetKey, parseLength } from '@arbolito/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { freeCode } from '../../book/free-code';
 import { makeRecord } from '../../book/make-records';
-import { type ProtocolLine, protocolLines } from '../../book/protocol-list';
+import { exactVersionOf, type ProtocolLine, protocolLines } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import type { SurveyKind } from '../../contract/kinds/survey';
 import { PersonBody } from '../../contract/records/person';
@@ -91,7 +91,7 @@ export default function NewSurvey() {
             name: typed.name.trim(),
             kind,
             design: read?.ok ? read.value : null,
-            protocol: line?.record?.id ?? newProtocol,
+            protocol: (line && exactVersionOf(line)) ?? newProtocol,
             place: typed.place.trim() || null,
           },
           wrong: {
@@ -114,9 +114,9 @@ export default function NewSurvey() {
     if (!line) return;
     const maker = makerNow(savedPreferences().person);
     const options = line.options as BodyOf<'protocol'>['options'];
-    const made = line.record
+    const made = exactVersionOf(line)
       ? null
-      : makeRecord(maker, 'protocol', { name: line.name, preset: presetOf(line), options }, undefined, newProtocol);
+      : makeRecord(maker, 'protocol', { name: line.name, preset: presetOf(line), options }, line.record ?? undefined, newProtocol);
     const survey = makeRecord(maker, 'survey', body);
     const list = book.all('species');
     const known = new Map(list.map((s) => [s.body.name.toLowerCase(), s.entity]));

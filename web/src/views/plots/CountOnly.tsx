@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { PLOT_ACTIONS } from './plot-actions';
 
 const whole = (text: string): number | null => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
 
 /** A point where trees are only counted with the gauge; those that could not be told from the limit are marked. */
-export function CountOnly({ plot }: { plot: RecordOf<'plot'> }) {
+export function CountOnly({ plot }: { plot: Stated<'plot'> }) {
   const { counted } = plot.body;
   const [trees, setTrees] = useState(counted ? String(counted.trees) : '');
   const [doubtful, setDoubtful] = useState(counted ? String(counted.doubtful) : '0');

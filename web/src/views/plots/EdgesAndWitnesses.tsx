@@ -1,11 +1,11 @@
 import { formatNumber, metresPerLength, parseBearing, parseLength, sayBearing, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { sayFar } from '../../ui/plot/plot-words';
 import { PLOT_ACTIONS } from './plot-actions';
 
 interface Props {
-  readonly record: RecordOf<'plot'>;
+  readonly record: Stated<'plot'>;
   readonly units: UnitSystem;
 }
 

@@ -3,8 +3,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { limitInHand, plotScene, wayBetween } from '../../book/plot-scene';
 import { speciesCodes } from '../../book/species-codes';
+import type { Stated } from '../../book/things';
 import { treesIn } from '../../book/tree-row';
-import type { RecordOf } from '../../contract/envelope';
 import { useBook } from '../../field/use-book';
 import { usePlot, useTreesOn } from '../../field/use-plot';
 import type { SheetState } from '../../field/use-sheet';
@@ -23,7 +23,7 @@ import { EMPTY_FORM, meantTree } from './tree-form';
 
 interface Props {
   readonly sheet: SheetState;
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly id: string;
 }
 

@@ -2,9 +2,9 @@ import type { GeoArea, Position } from '@arbolito/core';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { walkingOrder } from '../../book/plot-order';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import { treesIn } from '../../book/tree-row';
-import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { useBook } from '../../field/use-book';
 import type { SheetState } from '../../field/use-sheet';
@@ -18,7 +18,7 @@ import { Strata } from './Strata';
 
 interface Props {
   readonly sheet: SheetState;
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
 }
 
 /** Where a survey samples, how far it has come, and on to the next plot. */

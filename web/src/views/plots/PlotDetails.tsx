@@ -13,7 +13,7 @@ import {
 } from '@arbolito/core';
 import { useState } from 'react';
 import { positionOf } from '../../book/sample';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { useBook } from '../../field/use-book';
 import type { PlotState } from '../../field/use-plot';
 import { KeptField, orNothing, type ReadText } from '../../ui/KeptField';
@@ -22,7 +22,7 @@ import { PLOT_ACTIONS } from './plot-actions';
 import { YoungAndDead } from './YoungAndDead';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly plot: PlotState;
   readonly protocol: ProtocolOptions;
 }
@@ -176,7 +176,7 @@ function Place({
   record: { body },
   onChange,
 }: {
-  record: RecordOf<'plot'>;
+  record: Stated<'plot'>;
   onChange: (c: Parameters<typeof PLOT_ACTIONS.changePlot>[1]) => void;
 }) {
   const [looking, setLooking] = useState<string | null>(null);

@@ -1,11 +1,11 @@
 import { metres, showDiameter, showHeight, type UnitSystem } from '@arbolito/core';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
-import type { RecordOf } from '../../contract/envelope';
 import { Num, Sideways } from '../../ui/table';
 import { sayPlaceOf } from './TreeHere';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly rows: readonly TreeRow[];
   readonly units: UnitSystem;
   readonly chosen: string | null;

@@ -1,9 +1,9 @@
 import { declinationAt, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import { positionOf } from '../../book/sample';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import type { DesignInput } from '../../contract/design';
-import type { RecordOf } from '../../contract/envelope';
 import { SAMPLES_OF, SURVEY_KINDS, type SurveyKind } from '../../contract/kinds/survey';
 import { useBook } from '../../field/use-book';
 import { DesignFields, DesignPicture } from '../../ui/plot/DesignFields';
@@ -13,7 +13,7 @@ import { changedBy } from './changed-by';
 import { PLOT_ACTIONS } from './plot-actions';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly rows: readonly TreeRow[];
   readonly units: UnitSystem;
 }

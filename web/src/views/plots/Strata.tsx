@@ -1,7 +1,7 @@
 import type { GeoArea, UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import { positionOf } from '../../book/sample';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { KeptField, orNothing } from '../../ui/KeptField';
 import { plotsOutside } from '../../ui/plot/SurveyPlan';
 import { areaUnit, parseArea, sayArea, typedArea } from './area-text';
@@ -9,9 +9,9 @@ import { PLOT_ACTIONS } from './plot-actions';
 import { type ReadArea, readOutlines } from './read-outline';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
-  readonly strata: readonly RecordOf<'stratum'>[];
-  readonly plots: readonly RecordOf<'plot'>[];
+  readonly survey: Stated<'survey'>;
+  readonly strata: readonly Stated<'stratum'>[];
+  readonly plots: readonly Stated<'plot'>[];
   readonly units: UnitSystem;
 }
 
@@ -29,7 +29,7 @@ export function Strata({ survey, strata, plots, units }: Props) {
       grossArea: from?.gross ?? null,
       outline: (from?.area as unknown as Record<string, unknown>) ?? null,
     });
-  async function readFile(file: File | undefined, into: RecordOf<'stratum'> | null) {
+  async function readFile(file: File | undefined, into: Stated<'stratum'> | null) {
     if (!file) return;
     const read = readOutlines(await file.text(), places);
     if (!read.ok) return setWrong(`${file.name}: ${read.reason}`);
@@ -140,8 +140,8 @@ function Outlined({
   units,
   onFile,
 }: {
-  stratum: RecordOf<'stratum'>;
-  plots: readonly RecordOf<'plot'>[];
+  stratum: Stated<'stratum'>;
+  plots: readonly Stated<'plot'>[];
   units: UnitSystem;
   onFile: (file: File | undefined) => void;
 }) {

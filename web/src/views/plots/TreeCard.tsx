@@ -2,8 +2,8 @@ import { fromMetres, metres, type ProtocolOptions, showDiameter, showHeight } fr
 import { useEffect } from 'react';
 import { Link } from 'wouter';
 import { placeOf } from '../../book/on-plot';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
-import type { RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { useBook } from '../../field/use-book';
 import { AskedOfTree } from '../../ui/AskedOfTree';
@@ -14,7 +14,7 @@ import { EMPTY_FORM, type TreeForm } from './tree-form';
 
 interface Props {
   readonly row: TreeRow;
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly protocol: ProtocolOptions;
   readonly onPlace: (form: TreeForm) => void;
   readonly onClose: () => void;

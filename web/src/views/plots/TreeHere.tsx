@@ -1,9 +1,9 @@
 import { type ProtocolOptions, sayBearing, type UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import { Link } from 'wouter';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import { treesHere } from '../../book/trees-here';
-import type { RecordOf } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
 import { savedPreferences, speciesUsed } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
@@ -13,7 +13,7 @@ import { PLOT_ACTIONS } from './plot-actions';
 import type { MeantTree, PlacedBy, TreeForm, TypedField } from './tree-form';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly plot: PlotState;
   /** Every tree of the survey. */
   readonly all: readonly TreeRow[];

@@ -1,12 +1,12 @@
 import { formatNumber, metres, metresPerLength, type ProtocolOptions, parseLength, showDiameter } from '@arbolito/core';
 import { useState } from 'react';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { sayFar } from '../../ui/plot/plot-words';
 import { List } from './EdgesAndWitnesses';
 import { PLOT_ACTIONS } from './plot-actions';
 
 interface Props {
-  readonly record: RecordOf<'plot'>;
+  readonly record: Stated<'plot'>;
   readonly protocol: ProtocolOptions;
 }
 
@@ -44,7 +44,7 @@ export function YoungAndDead({ record, protocol }: Props) {
 }
 
 /** One tap a young tree; what is there already stays in sight. */
-function Young({ record, sizeClass }: { record: RecordOf<'plot'>; sizeClass: string }) {
+function Young({ record, sizeClass }: { record: Stated<'plot'>; sizeClass: string }) {
   const all = record.body.youngTrees ?? [];
   const count = all.filter((y) => y.sizeClass === sizeClass && y.species == null).reduce((sum, y) => sum + y.count, 0);
   const set = (n: number) =>
@@ -68,7 +68,7 @@ function Young({ record, sizeClass }: { record: RecordOf<'plot'>; sizeClass: str
   );
 }
 
-function Piece({ record, units }: { record: RecordOf<'plot'>; units: ProtocolOptions['units'] }) {
+function Piece({ record, units }: { record: Stated<'plot'>; units: ProtocolOptions['units'] }) {
   const [diameter, setDiameter] = useState('');
   const [length, setLength] = useState('');
   const [decay, setDecay] = useState('');

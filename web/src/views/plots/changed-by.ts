@@ -2,8 +2,9 @@ import { metres, TYPICAL_ERRORS } from '@arbolito/core';
 import type { Book } from '../../book/book';
 import { inclusionOf } from '../../book/inclusion';
 import { sampleOf } from '../../book/sample';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
-import type { BodyOf, RecordOf } from '../../contract/envelope';
+import type { BodyOf } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 
 /**
@@ -13,7 +14,7 @@ import { SAMPLES_OF } from '../../contract/kinds/survey';
  */
 export function changedBy(
   book: Book,
-  survey: RecordOf<'survey'>,
+  survey: Stated<'survey'>,
   { kind, design }: Pick<BodyOf<'survey'>, 'kind' | 'design'>,
   rows: readonly TreeRow[],
 ): string | null {

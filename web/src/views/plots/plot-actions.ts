@@ -2,9 +2,11 @@ import type { UnitSystem } from '@arbolito/core';
 import type { Said } from '../../book/asked';
 import { newDetermination } from '../../book/determinations';
 import { FIRST, makeRecord, recordsForReading, type TreePlace } from '../../book/make-records';
-import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
+import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import type { PlaceInput } from '../../contract/sampling';
 import { bookStore } from '../../field/book-store';
+import { changeThing } from '../../field/change-thing';
 import { makerNow, newId } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
 import { addPlots, changePlot } from '../../ui/plot/change-plot';
@@ -33,12 +35,12 @@ export const PLOT_ACTIONS = {
   addStratum(body: BodyOf<'stratum'>): void {
     keep([makeRecord(maker(), 'stratum', body) as AnyRecord]);
   },
-  changeStratum(stratum: RecordOf<'stratum'>, change: Partial<BodyOf<'stratum'>>): void {
-    keep([makeRecord(maker(), 'stratum', { ...stratum.body, ...change }, stratum) as AnyRecord]);
+  changeStratum({ entity }: Stated<'stratum'>, change: Partial<BodyOf<'stratum'>>): void {
+    changeThing(maker(), 'stratum', entity, change);
   },
 
-  changeSurvey(survey: RecordOf<'survey'>, change: Partial<BodyOf<'survey'>>): void {
-    keep([makeRecord(maker(), 'survey', { ...survey.body, ...change }, survey) as AnyRecord]);
+  changeSurvey({ entity }: Stated<'survey'>, change: Partial<BodyOf<'survey'>>): void {
+    changeThing(maker(), 'survey', entity, change);
   },
 
   /** @returns the new tree's id */
@@ -68,11 +70,11 @@ export const PLOT_ACTIONS = {
   },
 
   /** Where a tree stands was found anew. */
-  placeTree(tree: RecordOf<'tree'>, place: PlaceInput | null): void {
-    keep([makeRecord(maker(), 'tree', { ...tree.body, azimuth: null, distance: null, place }, tree) as AnyRecord]);
+  placeTree({ entity }: Stated<'tree'>, place: PlaceInput | null): void {
+    changeThing(maker(), 'tree', entity, { azimuth: null, distance: null, place });
   },
 
-  sayOfTree(tree: RecordOf<'tree'>, change: Partial<Said>): void {
-    keep([makeRecord(maker(), 'tree', { ...tree.body, ...change }, tree) as AnyRecord]);
+  sayOfTree({ entity }: Stated<'tree'>, change: Partial<Said>): void {
+    changeThing(maker(), 'tree', entity, change);
   },
 } as const;

@@ -5,9 +5,10 @@ import { describe, expect, it } from 'vitest';
 import { Book } from '../../book/book';
 import { NOT_PLACED } from '../../book/on-plot';
 import { sheetOf } from '../../book/summary';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import { treesHere } from '../../book/trees-here';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import type { AnyRecord } from '../../contract/envelope';
 import { nextTagOn } from '../../field/next-tag';
 import type { PlotState } from '../../field/use-plot';
 import { lacksOf } from '../../ui/plot/BeforeLeaving';
@@ -209,7 +210,7 @@ describe('outlines out of a file', () => {
 
 describe('another way of sampling', () => {
   const book = new Book(demoRecords().records as unknown as AnyRecord[]);
-  const survey = book.all('survey').find((s) => s.body.name === 'Monte Umbrío') as RecordOf<'survey'>;
+  const survey = book.all('survey').find((s) => s.body.name === 'Monte Umbrío') as Stated<'survey'>;
   const rows = sheetOf(book, survey.entity)?.rows ?? [];
   const design = survey.body.design as NonNullable<typeof survey.body.design>;
   it('says which trees would go out', () => {

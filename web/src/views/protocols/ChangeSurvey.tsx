@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';
 import type { ProtocolChange } from '../../book/protocol-change';
-import type { ProtocolLine } from '../../book/protocol-list';
+import { exactVersionOf, type ProtocolLine } from '../../book/protocol-list';
 import type { AnyRecord, BodyOf } from '../../contract/envelope';
 import { sheets } from '../../field/use-sheet';
 
@@ -18,7 +18,7 @@ interface Props {
 
 /** Puts a survey under this protocol, after showing what would change. Its readings keep the version they were taken under. */
 export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
-  const newest = line.record?.id ?? null;
+  const newest = exactVersionOf(line);
   const others = book.all('survey').filter((s) => {
     const used = line.surveys.find((u) => u.id === s.entity);
     return !used || (line.record !== null && used.version < line.versions.length);
@@ -44,11 +44,16 @@ export function ChangeSurvey({ book, line, first, maker, onKeep }: Props) {
     const m = maker();
     let protocol = newest;
     if (!protocol) {
-      const made = makeRecord(m, 'protocol', {
-        name: line.name,
-        preset: line.id as BodyOf<'protocol'>['preset'],
-        options: line.options as BodyOf<'protocol'>['options'],
-      });
+      const made = makeRecord(
+        m,
+        'protocol',
+        {
+          name: line.name,
+          preset: line.record ? line.record.body.preset : (line.id as BodyOf<'protocol'>['preset']),
+          options: line.options as BodyOf<'protocol'>['options'],
+        },
+        line.record ?? undefined,
+      );
       onKeep(made as AnyRecord);
       protocol = made.id;
     }

@@ -7,7 +7,9 @@ import { makeRecord } from '../../book/make-records';
 import { changeOf } from '../../book/protocol-change';
 import { differences } from '../../book/protocol-differences';
 import { protocolLines } from '../../book/protocol-list';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import { thingOf } from '../../book/test-thing';
+import type { Stated } from '../../book/things';
+import type { AnyRecord } from '../../contract/envelope';
 import { ProtocolOptionsInput } from '../../contract/protocol-options';
 import { validate } from '../../contract/validate';
 import type { OptionField } from './option-field';
@@ -16,7 +18,7 @@ import { parseQuestions, parseYoung, sayQuestions, sayYoung } from './said-quest
 
 const demo = demoRecords().records as unknown as AnyRecord[];
 const book = new Book(demo);
-const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as RecordOf<'survey'>;
+const survey = (name: string) => book.all('survey').find((s) => s.body.name === name) as Stated<'survey'>;
 const maker = { device: 'desk', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 
 /** Every way a field may change a protocol, or some of them where anything may be typed. */
@@ -141,7 +143,7 @@ describe('the list of protocols', () => {
       preset: 'street',
       options: { ...PRESETS.street.options, lean: 'underside' } as never,
     });
-    const second = makeRecord(maker, 'protocol', { ...first.body, options: { ...first.body.options, breastHeight: 1.25 } }, first);
+    const second = makeRecord(maker, 'protocol', { ...first.body, options: { ...first.body.options, breastHeight: 1.25 } }, thingOf(first));
     const more = protocolLines(new Book([...demo, first as AnyRecord, second as AnyRecord]));
     expect(more.at(-1)).toMatchObject({ name: 'Our way', id: first.id, options: { breastHeight: 1.25 }, surveys: [] });
     expect(more.at(-1)?.versions).toHaveLength(2);

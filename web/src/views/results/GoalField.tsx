@@ -1,14 +1,13 @@
 import { useState } from 'react';
-import { makeRecord } from '../../book/make-records';
 import type { Goal } from '../../book/survey-results';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
-import { bookStore } from '../../field/book-store';
+import type { Stated } from '../../book/things';
+import { changeThing } from '../../field/change-thing';
 import { makerNow } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
 import { numberOf } from '../../ui/number-of';
 
 /** How sure the survey is to be: set once, kept with its design. */
-export function GoalField({ survey, goal }: { survey: RecordOf<'survey'>; goal: Goal }) {
+export function GoalField({ survey, goal }: { survey: Stated<'survey'>; goal: Goal }) {
   const [text, setText] = useState<string | null>(null);
   const { design } = survey.body;
   if (!design) return <p className="text-plain text-soft">Say how it samples under Plots, then a goal can be set.</p>;
@@ -19,8 +18,7 @@ export function GoalField({ survey, goal }: { survey: RecordOf<'survey'>; goal: 
     if (text === null || wrong) return;
     setText(null);
     if (meant === (design.goal ?? null)) return;
-    const maker = makerNow(savedPreferences().person);
-    void bookStore.keep([makeRecord(maker, 'survey', { ...survey.body, design: { ...design, goal: meant } }, survey) as AnyRecord]);
+    changeThing(makerNow(savedPreferences().person), 'survey', survey.entity, { design: { ...design, goal: meant } });
   };
   return (
     <label className="flex flex-wrap items-center gap-2 text-plain">

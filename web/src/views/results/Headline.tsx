@@ -1,14 +1,14 @@
 import { LOG_RULES, metres, showDiameter, showHeight } from '@arbolito/core';
 import type { ReactNode } from 'react';
 import type { SurveyResults } from '../../book/survey-results';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { useBook } from '../../field/use-book';
 import { mainRuleOf } from '../../ui/log-rules';
 import { percent, type Quantity, type Said, sayEstimate, sayFigure, unitOf } from './figures';
 import { GoalField } from './GoalField';
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly results: SurveyResults;
   readonly said: Said;
 }

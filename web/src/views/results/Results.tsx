@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'wouter';
 import type { SurveyResults } from '../../book/survey-results';
 import { USUAL_CONFIDENCE } from '../../book/survey-results';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { useBook } from '../../field/use-book';
 import { useResults } from '../../field/use-results';
 import { Coming } from '../../ui/Coming';
@@ -69,7 +69,7 @@ export default function Results() {
 }
 
 interface Props {
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   readonly results: SurveyResults;
   readonly confidence: number;
   readonly setConfidence: (c: number) => void;

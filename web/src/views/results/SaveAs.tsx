@@ -1,6 +1,6 @@
 import { standCsv } from '../../book/results-csv';
 import type { SurveyResults } from '../../book/survey-results';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { sheets } from '../../field/use-sheet';
 
 /** Gives the browser a file to keep. */
@@ -14,7 +14,7 @@ function save(name: string, text: string): void {
 }
 
 /** The trees and the stand table as files for a spreadsheet. */
-export function SaveAs({ survey, results, confidence }: { survey: RecordOf<'survey'>; results: SurveyResults; confidence: number }) {
+export function SaveAs({ survey, results, confidence }: { survey: Stated<'survey'>; results: SurveyResults; confidence: number }) {
   const name = survey.body.name.trim().replace(/[^\p{L}\p{N}]+/gu, '-');
   return (
     <span className="flex flex-wrap gap-2">

@@ -3,7 +3,7 @@ import { memo, useMemo, useRef, useState } from 'react';
 import type { SurveyHabits } from '../../book/line-checks';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { cellOf, type StrokeClasses, type Strokes } from '../../book/strokes';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { StrokeFigure } from '../../ui/StrokeFigure';
 import type { Cell } from './Strokes';
 
@@ -11,7 +11,7 @@ interface Props {
   readonly strokes: Strokes;
   readonly classes: StrokeClasses;
   readonly codes: SpeciesCodes;
-  readonly species: readonly RecordOf<'species'>[];
+  readonly species: readonly Stated<'species'>[];
   readonly habits: SurveyHabits;
   readonly onTap: (cell: Cell) => void;
   readonly onTakeBack: (cell: Cell) => void;

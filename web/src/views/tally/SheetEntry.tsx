@@ -3,7 +3,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { makeRecord } from '../../book/make-records';
 import { speciesCodes } from '../../book/species-codes';
-import type { AnyRecord, RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
+import type { AnyRecord } from '../../contract/envelope';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { bookStore } from '../../field/book-store';
 import { makerNow, newId, readJson, writeJson } from '../../field/device';
@@ -18,9 +19,9 @@ import { useLineBook } from './use-line';
 
 interface Props {
   readonly sheet: SheetState;
-  readonly survey: RecordOf<'survey'>;
-  readonly plots: readonly RecordOf<'plot'>[];
-  readonly plot: RecordOf<'plot'> | null;
+  readonly survey: Stated<'survey'>;
+  readonly plots: readonly Stated<'plot'>[];
+  readonly plot: Stated<'plot'> | null;
 }
 
 const make = () => ({ id: newId(), at: new Date().toISOString() });

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import { walkingOrder } from '../../book/plot-order';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import { SAMPLES_OF } from '../../contract/kinds/survey';
 import { useBook, usePlotsOf } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
@@ -26,7 +26,7 @@ export default function Tally() {
   return <OnSurvey key={survey.entity} sheet={sheet} survey={survey} />;
 }
 
-function OnSurvey({ sheet, survey }: { sheet: SheetState; survey: RecordOf<'survey'> }) {
+function OnSurvey({ sheet, survey }: { sheet: SheetState; survey: Stated<'survey'> }) {
   const [asked, ask] = useSearchParams();
   const coming = useBook((s) => s.coming.get(survey.entity));
   const { tally } = sheet.head.protocol.options;

@@ -5,8 +5,8 @@ import { limitInHand, plotScene } from '../../book/plot-scene';
 import { plotTotals } from '../../book/plot-totals';
 import { speciesCodes } from '../../book/species-codes';
 import { classOfRow, strokeClasses, strokesOf } from '../../book/strokes';
+import type { Stated } from '../../book/things';
 import { wantHeights } from '../../book/trees-here';
-import type { RecordOf } from '../../contract/envelope';
 import { useHands } from '../../field/hands';
 import { allSpecies, useListOf, usePlotsOf } from '../../field/use-book';
 import { usePlot, useTreesOn } from '../../field/use-plot';
@@ -28,9 +28,9 @@ import { useLineBook } from './use-line';
 
 interface Props {
   readonly sheet: SheetState;
-  readonly survey: RecordOf<'survey'>;
+  readonly survey: Stated<'survey'>;
   /** Null where the survey has none. */
-  readonly plot: RecordOf<'plot'> | null;
+  readonly plot: Stated<'plot'> | null;
   readonly byClass: boolean;
   readonly onPlot: (id: string) => void;
 }

@@ -2,9 +2,10 @@ import type { ProtocolOptions } from '@arbolito/core';
 import type { Book } from '../../book/book';
 import type { CalledWays } from '../../book/called-line';
 import { type JudgedPlot, judgedPlot } from '../../book/on-plot';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import { type TreesHere, treesHere } from '../../book/trees-here';
-import type { BodyOf, RecordOf } from '../../contract/envelope';
+import type { BodyOf } from '../../contract/envelope';
 import { isTag, nextTagOn, type TagRange } from '../../field/next-tag';
 import { tagAfter } from '../../field/tag-after';
 import { isEmpty, isHeader, lineOfRow, type SheetRow } from './sheet-model';
@@ -18,8 +19,8 @@ export type CheckedRow =
 
 export interface RowsAround {
   readonly book: Book;
-  readonly survey: RecordOf<'survey'>;
-  readonly plots: readonly RecordOf<'plot'>[];
+  readonly survey: Stated<'survey'>;
+  readonly plots: readonly Stated<'plot'>[];
   /** Whether a tree must stand on a plot. */
   readonly onPlots: boolean;
   readonly lines: LineBook;
@@ -45,10 +46,10 @@ export class RowChecker {
   private readonly first = new Map<string | null, string>();
   /** The next free number: of each plot, or of all where the survey numbers them through. */
   private readonly next = new Map<string, string>();
-  private readonly byName: ReadonlyMap<string, RecordOf<'plot'> | null>;
+  private readonly byName: ReadonlyMap<string, Stated<'plot'> | null>;
 
   constructor(private readonly a: RowsAround) {
-    const byName = new Map<string, RecordOf<'plot'> | null>();
+    const byName = new Map<string, Stated<'plot'> | null>();
     for (const p of a.plots) {
       const name = p.body.name.trim().toLowerCase();
       // two of one name are none: nobody could say which
@@ -99,7 +100,7 @@ export class RowChecker {
     return { state: doubt ? 'doubt' : 'right', body, says: doubt?.text ?? meant.notes[0]?.text ?? null };
   }
 
-  private tagFor(plot: RecordOf<'plot'> | null, here: TreesHere, given: ReadonlySet<string>): string {
+  private tagFor(plot: Stated<'plot'> | null, here: TreesHere, given: ReadonlySet<string>): string {
     const at = plot?.entity ?? null;
     const first = this.first.get(at) ?? nextTagOn(plot?.body.name ?? null, here, this.a.all, this.a.range);
     this.first.set(at, first);
@@ -108,7 +109,7 @@ export class RowChecker {
     return tag;
   }
 
-  private plotOf(name: string): RecordOf<'plot'> | null | string {
+  private plotOf(name: string): Stated<'plot'> | null | string {
     const said = name.trim();
     if (said === '') return this.a.onPlots ? 'On which plot? Its name is wanted.' : null;
     const found = this.byName.get(said.toLowerCase());
@@ -116,7 +117,7 @@ export class RowChecker {
     return found ?? `Two plots are called “${said}”.`;
   }
 
-  private judgedOf(plot: RecordOf<'plot'>): JudgedPlot {
+  private judgedOf(plot: Stated<'plot'>): JudgedPlot {
     const known = this.judged.get(plot.entity);
     if (known) return known;
     const made = judgedPlot(this.a.survey, plot, this.a.book.find('stratum', plot.body.stratum));

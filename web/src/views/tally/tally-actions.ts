@@ -1,5 +1,6 @@
 import type { LineBody } from '../../book/called-line';
 import { makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
+import type { Thing } from '../../book/things';
 import type { CalledClass } from '../../contract/called';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import { afterPaint } from '../../field/after-paint';
@@ -55,7 +56,7 @@ export const TALLY_ACTIONS = {
   },
 
   /** @returns the new version */
-  change(tree: RecordOf<'tree'>, body: BodyOf<'tree'>): RecordOf<'tree'> {
+  change(tree: Thing<'tree'>, body: BodyOf<'tree'>): RecordOf<'tree'> {
     const record = makeRecord(maker(), 'tree', body, tree);
     void keep([record as AnyRecord]);
     if (body.plot) workedHere(body.plot);
@@ -69,7 +70,7 @@ export const TALLY_ACTIONS = {
 
   /** @returns the id of the strike-out */
   strikeOut(tree: string, reason: string): string {
-    const record = strikeOutOf(maker(), tree, reason);
+    const record = strikeOutOf(maker(), bookStore.snapshot().book, tree, reason);
     void keep([record as AnyRecord]);
     return record.id;
   },

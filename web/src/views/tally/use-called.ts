@@ -2,9 +2,9 @@ import { type ProtocolOptions, sayCall } from '@arbolito/core';
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { JudgedPlot } from '../../book/on-plot';
 import { classOfRow, type StrokeClasses } from '../../book/strokes';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import type { TreesHere } from '../../book/trees-here';
-import type { RecordOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
 import { hands } from '../../field/hands';
 import { nextTagOn } from '../../field/next-tag';
@@ -20,7 +20,7 @@ import { type Done, useUndo } from './use-undo';
 
 interface Around {
   readonly survey: string;
-  readonly plot: RecordOf<'plot'> | null;
+  readonly plot: Stated<'plot'> | null;
   readonly judged: JudgedPlot | null;
   readonly protocol: ProtocolOptions;
   readonly lines: LineBook;
@@ -106,7 +106,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     const tree = here.all.findLast((r) => !r.struck && r.species === species && classOfRow(r, classes) === of);
     if (!tree) return;
     const own = bookStore.snapshot().book.find('tree', tree.id);
-    if (own && own.id === own.entity && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.id });
+    if (own?.history.length === 1 && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.latest.id });
     else did({ what: 'strike', tree: tree.id, version: TALLY_ACTIONS.strikeOut(tree.id, 'taken back') }, `${tree.tag} struck out`);
   });
   const lastTree = useBook((s) => (kept === null ? null : s.book.find('tree', kept.tree)));
@@ -122,7 +122,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   }, []);
   // its line comes into the field once all of it is here, and again where another device changed it meanwhile
   const held = useBook((s) => correcting !== null && s.held.has(correcting));
-  const version = held ? (corrected?.id ?? null) : null;
+  const version = held ? (corrected?.latest.id ?? null) : null;
   const now = useRef({ corrected, lines });
   useLayoutEffect(() => {
     now.current = { corrected, lines };

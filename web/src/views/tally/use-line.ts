@@ -2,31 +2,31 @@ import { type LineContext, type ParsedCall, type ProtocolOptions, parseCall, pri
 import { useMemo } from 'react';
 import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody, wrongAlike } from '../../book/called-line';
 import { habitsOf, type LineNote, lineNotes } from '../../book/line-checks';
-import { makeRecord } from '../../book/make-records';
 import type { JudgedPlot } from '../../book/on-plot';
 import type { SpeciesCodes } from '../../book/plot-scene';
 import { rowOfCalled } from '../../book/rows-of';
+import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import type { TreesHere } from '../../book/trees-here';
-import type { BodyOf, RecordOf } from '../../contract/envelope';
+import type { BodyOf } from '../../contract/envelope';
 import { savedPreferences } from '../../field/preferences';
 import { type CalledIn, treeOfLine } from './tally-actions';
 
 /** What lines of a survey are read with. */
 export interface LineBook {
   readonly context: LineContext;
-  readonly species: readonly RecordOf<'species'>[];
+  readonly species: readonly Stated<'species'>[];
   /** Ids by code, in small letters. */
   readonly ids: ReadonlyMap<string, string>;
   readonly code: (species: string) => string | null;
 }
 /** @param codes those called most come first wherever they are named, then those used last on this device */
-export function useLineBook(all: readonly RecordOf<'species'>[], codes: SpeciesCodes, protocol: ProtocolOptions): LineBook {
+export function useLineBook(all: readonly Stated<'species'>[], codes: SpeciesCodes, protocol: ProtocolOptions): LineBook {
   const order = [...codes.keys()].join('\n');
   const species = useMemo(() => {
     const rank = new Map(order.split('\n').map((name, i) => [name, i]));
     const used = savedPreferences().species;
-    const place = (s: RecordOf<'species'>) =>
+    const place = (s: Stated<'species'>) =>
       rank.get(s.body.name) ?? rank.size + (used.includes(s.entity) ? used.indexOf(s.entity) : used.length);
     return all.toSorted((a, b) => place(a) - place(b));
   }, [all, order]);
@@ -56,7 +56,7 @@ export interface MeantLine {
 const NOTHING: MeantLine = { parsed: null, body: null, row: null, notes: [] };
 
 /** Whose ids a line has that is not kept: nobody's. */
-const DRAFT = { device: 'draft', person: null, now: new Date(0), newId: () => 'draft' };
+const _DRAFT = { device: 'draft', person: null, now: new Date(0), newId: () => 'draft' };
 
 export interface LineAround {
   readonly where: CalledIn;
@@ -71,7 +71,7 @@ export interface LineAround {
   readonly here: TreesHere;
   readonly all: readonly TreeRow[];
   /** The tree whose line is typed anew. */
-  readonly correcting: RecordOf<'tree'> | null;
+  readonly correcting: Stated<'tree'> | null;
 }
 
 /** Reads a line, derives its tree and looks at it. */
@@ -86,7 +86,7 @@ export function meantLine(text: string, { book, protocol, ways, last, plot, wher
   const body = before ? corrected(before.body, line, tag) : treeOfLine(where, tag, line);
   const alike = wrongAlike(body);
   if (alike !== null) return { ...NOTHING, parsed: { ok: false, reason: alike, from: 0, to: text.length } };
-  const record = makeRecord(DRAFT, 'tree', body, before ?? undefined, before ? undefined : 'draft');
+  const record: Stated<'tree'> = { entity: before?.entity ?? 'draft', body };
   const row = rowOfCalled(record, book.species.find((s) => s.entity === body.species) ?? null, protocol, plot);
   return { parsed, body, row, notes: lineNotes(row, a.here, habitsOf(a.all), protocol.units) };
 }

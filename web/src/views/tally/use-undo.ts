@@ -23,10 +23,10 @@ export function useUndo() {
     setDone((all) => all.filter((o) => o.version !== d.version));
     const { book } = bookStore.snapshot();
     const now = book.find('tree', d.tree);
-    if (d.what !== 'strike' && now?.id !== d.version) {
+    if (d.what !== 'strike' && !(now?.latest.id === d.version && now.heads.length === 1)) {
       setRefusal(
-        book.isContested(d.tree)
-          ? 'Another device changed this line at the same time: choose one of the two under its visits.'
+        (now?.heads.length ?? 0) > 1
+          ? 'Another device changed this tree at the same time. Both changes stay: correct the line, or strike it out.'
           : `Tree ${now?.body.tag ?? ''} was changed since, here or on another device: it stays as it is now. Correct its line, or strike it out.`,
       );
       return;

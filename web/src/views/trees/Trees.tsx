@@ -11,7 +11,7 @@ import {
 } from '@arbolito/core';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
-import type { RecordOf } from '../../contract/envelope';
+import type { Stated } from '../../book/things';
 import type { Coming as HowFar } from '../../field/store';
 import { useBook } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
@@ -43,7 +43,7 @@ export default function Trees() {
 }
 
 /** That the survey is carried here, with what it weighs, and how to leave it behind. */
-function Carried({ survey: { entity, body } }: { survey: RecordOf<'survey'> }) {
+function Carried({ survey: { entity, body } }: { survey: Stated<'survey'> }) {
   const bytes = useBook((s) => s.surveys?.find((l) => l.id === entity)?.bytes);
   return (
     <p className="mt-8 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule pt-4 text-plain text-soft">
