@@ -58,6 +58,12 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
     .partsOf(survey.entity, 'stratum')
     .map((s): StandStratum => ({ id: s.entity, name: s.body.name, area: s.body.area ?? null }));
   const got = new Gathered(book, options, rows);
+  for (const thing of [
+    book.find('survey', survey.entity),
+    ...book.partsOf(survey.entity, 'stratum'),
+    ...book.partsOf(survey.entity, 'plot'),
+  ])
+    if (thing && thing.conflicts.length > 0) got.note('conflicts', thing.body.name);
   const land = { strata: [] as readonly StandStratum[], thickest: thickestOf(options.units) };
   if (how === 'every-tree') {
     const known = OF_LAND.has(kind) && strata.length > 0 && strata.every((s) => s.area !== null);

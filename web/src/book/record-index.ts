@@ -158,7 +158,10 @@ export class RecordIndex {
   private strikeOutsOf(id: string): readonly RecordOf<'strike-out'>[] {
     const by = this.strikes.get(id);
     if (by === undefined || by.size === 0) return NO_STRIKE_OUTS;
-    return [...by].flatMap((s) => (this.entries.get(s)?.heads ?? []) as RecordOf<'strike-out'>[]).filter((h) => h.body.entity === id);
+    return [...by]
+      .sort()
+      .flatMap((s) => (this.entries.get(s)?.heads ?? []) as RecordOf<'strike-out'>[])
+      .filter((h) => h.body.entity === id);
   }
 
   /** A version of the thing that the strike-out's maker did not see keeps the thing; so does a part of a tree. */

@@ -26,7 +26,7 @@ const WORTH: Readonly<Record<WorthCode, string>> = {
   'without-plot': 'These trees stand on no plot: they speak for no land.',
   'without-diameter': 'These trees have no diameter: a point or a nested circle can’t say what they stand for, and they are in no figure.',
   'edges-open': 'These trees stand on plots near an edge and nobody told where: none of them is made up for.',
-  conflicts: 'Two people entered different values for these. The later value is in use: choose one under Sync problems.',
+  conflicts: 'Two people entered different values here. The later value is in use: choose one under Sync problems.',
   'values-out': 'Something read of these trees can’t be so: it is in no sum, the tree is.',
   'not-together': 'Height and diameter of these trees hardly go together: is one of them in another unit, or a girth?',
   'form-factor': 'The form factor of these species is a general figure, not their own.',
@@ -62,7 +62,9 @@ export function worthKnowing({ worth, label }: Prepared, { curves, byCurve, outs
           },
         ]
       : [];
-  return [...worth.map(({ code, of }) => ({ code, what: WORTH[code], of })), ...given, ...beyond, ...failed, ...none];
+  const counted = (code: WorthCode, of: readonly string[]) =>
+    code !== 'conflicts' ? WORTH[code] : `${of.length === 1 ? '1 conflict is open' : `${of.length} conflicts are open`}. ${WORTH[code]}`;
+  return [...worth.map(({ code, of }) => ({ code, what: counted(code, of), of })), ...given, ...beyond, ...failed, ...none];
 }
 
 /** A tree as people say it: its plot and its tag, once where the tag begins with the plot anyway. */

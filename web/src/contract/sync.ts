@@ -30,6 +30,8 @@ export class PushAnswer {
   @Says('stored: new; known: the same record was here; waiting: a parent has not arrived, send again; refused: see errors.')
   status!: (typeof STATUSES)[number];
   @Many(() => FieldErrorAnswer) errors!: FieldErrorAnswer[];
+  @IsOptional() @IsInt() @Min(1) @Says('Of a record that is stored or known: its place in the order of its scope.') seq?: number;
+  @IsOptional() @IsString() @Says('Of a record that is stored or known: its scope.') scope?: string;
 }
 export class PushResponse {
   @Many(() => PushAnswer) @Says('One answer a record, in the order sent.') answers!: PushAnswer[];
@@ -45,8 +47,13 @@ export class PullResponse {
   @IsIn([true, false]) @Says('Whether there are more right now.') more!: boolean;
 }
 
-/** Where a pull stopped: the book's own id and a place in the order of a scope. */
-export const CURSOR = /^([0-9a-f-]{36})\.(0|[1-9]\d{0,14})$/;
+/**
+ * Where a pull stopped: the book's own id, a place in the order of a scope, and the id of the record there. A page of
+ * before says no record; at place 0 there is none.
+ */
+export const CURSOR = /^([0-9a-f-]{36})\.(0|[1-9]\d{0,14})(?:\.([0-9a-f-]{36}))?$/;
+/** A place in the order of a scope, and the id of the record there. */
+export const PLACE = /^([1-9]\d{0,14})\.([0-9a-f-]{36})$/;
 
 export class PullQuery {
   @Matches(SCOPE, { message: '“shared”, or the id of a survey; a page that does not say it is too old: reload it' })
@@ -54,6 +61,10 @@ export class PullQuery {
   @IsOptional()
   @Matches(CURSOR, { message: 'the next of the page before; left out at the beginning' })
   after?: string;
+  @IsOptional()
+  @Matches(PLACE, { message: 'seq.id of the last record that the server said it has' })
+  @Says('The place and the id of the last record of the scope that the server said it has: where another stands there, it answers 409.')
+  acknowledged?: string;
   @IsInt({ message: `a whole number from 1 to ${SYNC_LIMIT}` })
   @Min(1, { message: `a whole number from 1 to ${SYNC_LIMIT}` })
   @Max(SYNC_LIMIT, { message: `a whole number from 1 to ${SYNC_LIMIT}` })
@@ -68,6 +79,7 @@ export class SurveyLine {
   @IsInt() @Min(0) @Says('Trees in force and not struck out.') trees!: number;
   @IsInt() @Min(1) @Says('Records in its scope, every version.') records!: number;
   @IsInt() @Min(1) @Says('What those weigh as they were sent, bytes.') bytes!: number;
+  @IsString() @Says('Id of its newest record.') newest!: string;
   @IsBoolean() @Says('Struck out: nothing of it counts any more.') struck!: boolean;
   @IsString() @Says('When its last record was stored.') last!: string;
 }

@@ -1,19 +1,15 @@
-import { IDBFactory } from 'fake-indexeddb';
-import 'fake-indexeddb/auto';
 import { PRESETS, Stream } from '@arbolito/core';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
 import { makeRecord } from '../book/make-records';
 import { moveTree } from '../book/move';
 import { thingOf } from '../book/test-thing';
 import type { AnyRecord } from '../contract/envelope';
-import { PullQuery, SurveysQuery } from '../contract/sync';
-import { validate } from '../contract/validate';
 import { countScopes } from '../server/scope-repository';
-import { pull, push, surveys } from '../server/sync-service';
+import { surveys } from '../server/sync-service';
 import { pullAll, testDatabase } from '../server/test-database';
-import type { Ask } from './synchronise';
+import { type Cut, device as testDevice } from './test-devices';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeAll(async () => {
@@ -21,44 +17,13 @@ beforeAll(async () => {
 });
 afterAll(() => t.drop());
 
-/** The real service without a network between; `cut` says whether this call breaks off, before or after it did its work. */
-const serverAsk =
-  (cut: () => 'before' | 'after' | null): Ask =>
-  async (path, body) => {
-    const broken = cut();
-    if (broken === 'before') throw new Error('no network');
-    const { pathname, searchParams } = new URL(path, 'http://x');
-    const asked = { ...Object.fromEntries(searchParams), limit: 100 };
-    const fit = <T>(checked: { ok: true; value: T } | { ok: false; errors: unknown }): T => {
-      if (!checked.ok) throw new Error(JSON.stringify(checked.errors));
-      return checked.value;
-    };
-    const work = async () => {
-      if (body) return push(t.db, (body as { records: unknown[] }).records);
-      if (pathname.endsWith('/surveys')) {
-        const { after, limit, holding } = fit(validate(SurveysQuery, asked));
-        return surveys(t.db, after ?? null, limit, holding ?? null);
-      }
-      const { scope, after, limit } = fit(validate(PullQuery, asked));
-      return pull(t.db, scope, after ?? null, limit);
-    };
-    const answer = await work();
-    if (broken === 'after') throw new Error('the answer was lost');
-    return answer;
-  };
-
 const maker = (device: string) => ({ device, person: null, now: new Date(), newId: v7 });
 
-/** A device: modules and a store of its own. */
 async function device(name: string) {
-  vi.resetModules();
-  vi.stubGlobal('indexedDB', new IDBFactory());
-  const store = await import('./store');
-  const { synchronise } = await import('./synchronise');
-  await store.along();
+  const made = await testDevice(name, () => t.db);
   return {
-    ...store,
-    synchronise,
+    ...made,
+    synchronise: (cut: Cut) => made.sync(cut),
     make: (kind: string, body: object, previous?: AnyRecord) =>
       makeRecord(maker(name), kind as 'tree', body as never, previous && (thingOf(previous) as never)) as AnyRecord,
   };
@@ -121,9 +86,9 @@ describe('several devices with a server', () => {
           expect((await d.along()).includes(one)).toBe(notSent > 0);
           if (notSent === 0) expect(after.has(one)).toBe(false);
         }
-      } else await d.synchronise(serverAsk(cut)).catch(() => {});
+      } else await d.synchronise(cut).catch(() => {});
     }
-    const whole = serverAsk(() => null);
+    const whole: Cut = () => null;
     for (const d of devices) for (const r of made) if (r.kind === 'survey') await d.takeAlong(r.entity);
     // once to send, once to take in what the others sent
     for (let round = 0; round < 3; round++) for (const d of devices) await d.synchronise(whole);
@@ -144,7 +109,7 @@ describe('several devices with a server', () => {
 
   it('leave a survey with unsent records where it is, and say how many', async () => {
     const d = await device('four');
-    const ask = serverAsk(() => null);
+    const ask: Cut = () => null;
     const protocol = d.make('protocol', { name: 'x', preset: 'street', options: PRESETS.street.options });
     const survey = d.make('survey', { name: 'Elm row', kind: 'street', protocol: protocol.id, place: null });
     await d.keepLocally([protocol, survey]);

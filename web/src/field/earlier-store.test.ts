@@ -38,7 +38,7 @@ async function earlier(more: readonly AnyRecord[] = [], along?: readonly string[
 
 async function openStore() {
   vi.resetModules();
-  return { ...(await import('./store')), ...(await import('./database')) };
+  return { ...(await import('./store')), ...(await import('./database')), ...(await import('./acknowledged')) };
 }
 const names = async () => (await indexedDB.databases()).map((d) => d.name).sort();
 
@@ -62,7 +62,7 @@ describe('the store of an earlier Arbolito', () => {
     // it stays until the server has everything
     await store.dropEarlier();
     expect(await names()).toEqual(['arbolito', 'arbolito.book']);
-    await store.settleOutbox([person.id], []);
+    await store.settleOutbox([{ id: person.id, status: 'stored', errors: [] }], []);
     await store.dropEarlier();
     expect(await names()).toEqual(['arbolito.book']);
     expect(ids(await store.loadAll())).toEqual(ids(ALL));

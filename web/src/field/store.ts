@@ -85,9 +85,10 @@ export async function keepLocally(records: readonly AnyRecord[]): Promise<Writte
 
 /**
  * A page of a scope from the server, and how far it went.
+ * @param cursor null while all of the scope is read anew, to be compared with what is here: until its end the old one holds
  * @returns what was written; null where the survey was left behind meanwhile
  */
-export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string): Promise<Written | null> {
+export async function keepPulled(records: readonly AnyRecord[], scope: string, cursor: string | null): Promise<Written | null> {
   const tx = (await db()).transaction(WRITTEN, 'readwrite');
   const along = (await tx.objectStore('meta').get(ALONG)) as readonly string[] | undefined;
   if (scope !== SHARED && !along?.includes(scope)) {
@@ -95,7 +96,7 @@ export async function keepPulled(records: readonly AnyRecord[], scope: string, c
     return null;
   }
   const written = await put(tx, records, { scope });
-  tx.objectStore('meta').put(cursor, `cursor ${scope}`);
+  if (cursor !== null) tx.objectStore('meta').put(cursor, `cursor ${scope}`);
   await tx.done;
   return written;
 }
@@ -139,6 +140,7 @@ export async function leaveBehind(survey: string): Promise<number> {
     tx.objectStore('paired').delete(stretch(survey));
     meta.delete(`cursor ${survey}`);
     meta.delete(`size ${survey}`);
+    meta.delete(`acknowledged ${survey}`);
     tx.objectStore('heads').delete(survey);
     tx.objectStore('rows').delete(survey);
     const before = (await meta.get(ALONG)) as readonly string[] | undefined;
@@ -176,6 +178,8 @@ export interface Coming {
 }
 /** How far a cursor went in its scope. */
 export const placeOf = (cursor: unknown): number => (typeof cursor === 'string' ? Number(cursor.split('.')[1] ?? 0) : 0);
+/** The record a cursor stopped at; null at the beginning, and of a cursor of before. */
+export const recordOf = (cursor: string | null): string | null => cursor?.split('.')[2] ?? null;
 
 /** Whether all this device carries was ever taken in to its end: before that, half a survey may be here. */
 export async function isWhole(): Promise<boolean> {
@@ -201,14 +205,6 @@ export async function recordsById(ids: readonly string[]): Promise<AnyRecord[]> 
   const packs = await Promise.all([...entries.values()].map((key) => tx.store.get(key)));
   const found = new Map(packs.flatMap((pack) => pack?.records ?? []).map((r) => [r.id, r]));
   return ids.flatMap((id) => found.get(id) ?? []);
-}
-
-/** Takes what the server has off the outbox, and notes what it refused. */
-export async function settleOutbox(done: readonly string[], refused: readonly Unsent[]): Promise<void> {
-  const tx = (await db()).transaction('outbox', 'readwrite');
-  for (const id of done) tx.store.delete(id);
-  for (const entry of refused) tx.store.put(entry);
-  await tx.done;
 }
 
 /**

@@ -2,10 +2,11 @@ import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
+import { acknowledged, sendAgain, settleOutbox } from './acknowledged';
 import { compareClock, takeUnkept } from './clock';
 import { makerNow } from './device';
 import type { Written } from './filing';
-import { along, type Coming, cursor, keepPulled, markWhole, noteSize, placeOf, recordsById, settleOutbox, unsent } from './store';
+import { along, type Coming, cursor, keepPulled, markWhole, noteSize, placeOf, recordOf, recordsById, unsent } from './store';
 
 const BATCH = 500;
 /** As many as the server gives at once. */
@@ -35,9 +36,8 @@ export const askServer: Ask = async (path, body) => {
 
 const push = async (records: readonly AnyRecord[], ask: Ask) =>
   ((await ask('/api/v1/sync', { records })) as { answers: PushAnswer[] }).answers;
-/** Of what was sent, the ids of what the server has now. */
-const thereBy = (answers: readonly PushAnswer[]) =>
-  answers.flatMap((a) => (a.id && (a.status === 'stored' || a.status === 'known') ? [a.id] : []));
+/** Of what was sent, what the server has now. */
+const thereBy = (answers: readonly PushAnswer[]) => answers.filter((a) => a.id && (a.status === 'stored' || a.status === 'known'));
 
 /**
  * Sends records that are in no outbox.
@@ -47,7 +47,7 @@ export async function sendRecords(records: readonly AnyRecord[], ask: Ask = askS
   const there = new Set<string>();
   for (let i = 0; i < records.length; i += BATCH) {
     const answers = await push(records.slice(i, i + BATCH), ask);
-    for (const id of thereBy(answers)) there.add(id);
+    for (const { id } of thereBy(answers)) if (id) there.add(id);
   }
   return there;
 }
@@ -80,22 +80,30 @@ export async function send(ask: Ask = askServer): Promise<void> {
 }
 
 /**
- * Sends what is unsent, then takes in what is new, what every survey shares first.
+ * Sends what is unsent, then takes in what is new, what every survey shares first. Where the server is found to have been
+ * restored, what it lacks is sent again.
  * @returns the surveys the server has
  */
 export async function synchronise(ask: Ask = askServer, hear: Hear = () => {}): Promise<readonly SurveyLine[]> {
   await send(ask);
-  await pullScope(ask, SHARED, (written) => hear(written, null));
+  let lacking = await pullScope(ask, SHARED, (written) => hear(written, null));
   const surveys = await listSurveys(ask);
   const carried = await along();
   for (const id of carried) {
     const line = surveys.find((s) => s.id === id);
-    // a survey made here and not sent yet is no survey the server has
-    if (!line || placeOf(await cursor(id)) >= line.records) continue;
+    const [at, last] = [await cursor(id), await acknowledged(id)];
+    if (!line) {
+      // a survey made here and not sent yet is no survey the server has; one that it had is lost there
+      if (at !== null || last !== null) lacking += await sendAgain(id, new Set(), null);
+      continue;
+    }
+    const isCurrent = placeOf(at) === line.records && recordOf(at) === line.newest && Number(last?.split('.')[0] ?? 0) <= line.records;
+    if (isCurrent) continue;
     await noteSize(id, line.records);
-    await pullScope(ask, id, (written, here) => hear(written, { survey: id, here, of: Math.max(line.records, here) }));
+    lacking += await pullScope(ask, id, (written, here) => hear(written, { survey: id, here, of: Math.max(line.records, here) }));
   }
   await markWhole(carried);
+  if (lacking > 0) await send(ask);
   return surveys;
 }
 
@@ -116,38 +124,50 @@ export async function surveyHolding(id: string, ask: Ask = askServer): Promise<s
   return surveys[0]?.id ?? null;
 }
 
-/** Takes in what is new in a scope: while a page of it is kept the next one is asked for. */
-async function pullScope(ask: Ask, scope: string, hear: (written: Written, here: number) => void | Promise<void>): Promise<void> {
-  const askFrom = (after: string | null) => {
-    const asked = ask(`/api/v1/sync?scope=${scope}&limit=${PAGE}${after ? `&after=${after}` : ''}`) as Promise<PullPage>;
+/**
+ * Takes in what is new in a scope: while a page of it is kept the next one is asked for. Where the server was restored, or
+ * its book is another one, all of the scope is taken in, and what is here and not there is put into the outbox.
+ * @returns how many records are to be sent again
+ */
+async function pullScope(ask: Ask, scope: string, hear: (written: Written, here: number) => void | Promise<void>): Promise<number> {
+  const last = await acknowledged(scope);
+  const askFrom = (after: string | null, known: string | null) => {
+    const said = `${after ? `&after=${after}` : ''}${known ? `&acknowledged=${known}` : ''}`;
+    const asked = ask(`/api/v1/sync?scope=${scope}&limit=${PAGE}${said}`) as Promise<PullPage>;
     // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
     asked.catch(() => {});
     return asked;
   };
   let after = await cursor(scope);
-  let asked = askFrom(after);
-  for (let more = true; more; ) {
+  let asked = askFrom(after, last);
+  /** Ids of all that the server has, while all of it is taken in anew; until the end the old cursor holds. */
+  let there: Set<string> | null = null;
+  for (let [more, restarts] = [true, 0]; more; ) {
     let page: PullPage;
     try {
       page = await asked;
     } catch (e) {
-      // the server's book is another one, or was put back: records are a set, so taking them all in again harms nothing
-      if (!(e instanceof Answered && e.status === OTHER_BOOK && after !== null)) throw e;
-      after = null;
-      asked = askFrom(after);
+      const isRestored = e instanceof Answered && e.status === OTHER_BOOK && (after !== null || (last !== null && there === null));
+      if (!isRestored || restarts++ === MOST_RESTARTS) throw e;
+      [after, there] = [null, new Set()];
+      asked = askFrom(null, null);
       continue;
     }
-    if (page.more) asked = askFrom(page.next);
+    if (page.more) asked = askFrom(page.next, null);
     const records = page.records.map(({ seq: _, scope: __, ...record }) => record as AnyRecord);
-    if (records.length > 0) {
-      const written = await keepPulled(records, scope, page.next);
-      if (written === null) return;
-      await hear(written, placeOf(page.next));
+    for (const { id } of records) there?.add(id);
+    if (records.length > 0 || page.next !== after) {
+      const written = await keepPulled(records, scope, there ? null : page.next);
+      if (written === null) return 0;
+      if (records.length > 0) await hear(written, placeOf(page.next));
     }
     after = page.next;
     more = page.more;
   }
+  return there && after !== null ? sendAgain(scope, there, after) : 0;
 }
+/** So often a pull begins again within one exchange: a server that is restored all the time is left for the next one. */
+const MOST_RESTARTS = 3;
 
 interface PullPage {
   readonly records: readonly (AnyRecord & { seq?: number; scope?: string })[];

@@ -11,13 +11,22 @@ export interface Stamp {
   readonly entity: string;
   readonly hash: string;
   readonly scope: string;
+  /** Its place in the order of its scope; 0 while it is not stored. */
+  readonly seq: number;
 }
 
-/** Kind, entity, scope and fingerprint of the records among `ids` that are stored. */
+/** Kind, entity, scope, place and fingerprint of the records among `ids` that are stored. */
 export async function stampsOf(tx: Db | Tx, ids: readonly string[]): Promise<Map<string, Stamp>> {
   if (ids.length === 0) return new Map();
   const rows = await tx
-    .select({ id: recordTable.id, kind: recordTable.kind, entity: recordTable.entity, hash: recordTable.hash, scope: recordTable.scope })
+    .select({
+      id: recordTable.id,
+      kind: recordTable.kind,
+      entity: recordTable.entity,
+      hash: recordTable.hash,
+      scope: recordTable.scope,
+      seq: recordTable.seq,
+    })
     .from(recordTable)
     .where(inArray(recordTable.id, [...ids]));
   return new Map(rows.map((r) => [r.id, r]));
@@ -86,4 +95,14 @@ export async function recordsAfter(
     .orderBy(asc(seq))
     .limit(limit);
   return rows.map((row) => ({ ...(JSON.parse(row.sent) as AnyRecord), seq: row.seq, scope }));
+}
+
+/** Id of the record at a place in the order of a scope; null where none stands there. */
+export async function recordAt(db: Db, scope: string, place: number): Promise<string | null> {
+  const { id, seq } = recordTable;
+  const [row] = await db
+    .select({ id })
+    .from(recordTable)
+    .where(and(eq(recordTable.scope, scope), eq(seq, place)));
+  return row?.id ?? null;
 }

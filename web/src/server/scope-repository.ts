@@ -190,8 +190,19 @@ export async function surveyLines(
   const t = scopeTable;
   const held = holding === null ? undefined : inArray(t.id, db.select({ scope: record.scope }).from(record).where(eq(record.id, holding)));
   const rows = await db
-    .select({ id: t.id, name: t.name, place: t.place, trees: t.trees, records: t.last, bytes: t.bytes, struck: t.struck, last: t.changed })
+    .select({
+      id: t.id,
+      name: t.name,
+      place: t.place,
+      trees: t.trees,
+      records: t.last,
+      bytes: t.bytes,
+      newest: record.id,
+      struck: t.struck,
+      last: t.changed,
+    })
     .from(t)
+    .innerJoin(record, and(eq(record.scope, t.id), eq(record.seq, t.last)))
     .where(and(ne(t.id, SHARED), after === null ? undefined : gt(t.id, after), held))
     .orderBy(asc(t.id))
     .limit(limit);

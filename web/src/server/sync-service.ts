@@ -3,12 +3,12 @@ import { parentsOf, validateRecord } from '../contract/envelope';
 import { ID } from '../contract/records/fields';
 import { homeOf, SHARED } from '../contract/scope';
 import { canBeKept } from '../contract/shape';
-import { CURSOR, type PullResponse, type PushAnswer, type PushResponse, type SurveysResponse } from '../contract/sync';
+import { CURSOR, PLACE, type PullResponse, type PushAnswer, type PushResponse, type SurveysResponse } from '../contract/sync';
 import type { Db, Tx } from './db';
 import { isRefusal, sqlState } from './db-errors';
 import { HttpProblem } from './http';
 import { asSent, recordHash } from './record-hash';
-import { insertRecords, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
+import { insertRecords, recordAt, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
 import { bookId, lastOf, lockScopes, type Placed, settleScopes, surveyLines, touchedBy } from './scope-repository';
 
 type Plain = Record<string, unknown>;
@@ -59,7 +59,7 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
   for (const [i, answer] of unfit) {
     const same = here.get(answer.id ?? '');
     const known = same && canBeKept(sent[i]) && same.hash === recordHash(sent[i] as object);
-    answers[i] = known ? answered(answer.id, 'known') : answer;
+    answers[i] = known ? { ...answered(answer.id, 'known'), seq: same.seq, scope: same.scope } : answer;
   }
   return { answers: answers as PushAnswer[] };
 }
@@ -81,6 +81,8 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
       return { ...p, seq };
     });
     await insertRecords(tx, ordered);
+    const places = new Map(ordered.map(({ record, seq, scope }) => [record.id, { seq, scope }]));
+    for (const [i, verdict] of verdicts) answers[i] = { ...verdict, ...places.get(verdict.id ?? '') };
     await settleScopes(tx, placed, touched);
   }
   for (const [i, { record }] of pending) {
@@ -122,7 +124,7 @@ function judgeAll(pending: Map<number, Sent>, stamps: ReadonlyMap<string, Stamp>
       progress = true;
       if (verdict.status === 'stored') {
         placed.push({ ...one, scope: scope as string });
-        here.set(one.record.id, { kind: one.record.kind, entity: one.record.entity, hash: one.hash, scope: scope as string });
+        here.set(one.record.id, { kind: one.record.kind, entity: one.record.entity, hash: one.hash, scope: scope as string, seq: 0 });
       }
     }
   }
@@ -162,7 +164,8 @@ async function oneByOne(tx: Tx, pending: ReadonlyMap<number, Sent>, answers: (Pu
 function judge({ record, hash, said }: Sent, scope: string | null, here: ReadonlyMap<string, Stamp>): PushAnswer | null {
   const same = here.get(record.id);
   if (same) {
-    if (same.hash === hash) return answered(record.id, 'known');
+    // one that came twice in a batch gets its place when it is stored
+    if (same.hash === hash) return { ...answered(record.id, 'known'), ...(same.seq > 0 ? { seq: same.seq, scope: same.scope } : {}) };
     return answered(record.id, 'refused', [
       { field: 'id', value: record.id, allowed: 'an id of its own: another record with other content has this one' },
     ]);
@@ -214,28 +217,52 @@ function idOf(plain: unknown): string | null {
 /**
  * The records of a scope after a place in its order.
  * @param after the next of the page before; null at the beginning
- * @throws HttpProblem where there is no such scope, or the cursor is another book's or of a place that is not reached yet
+ * @param acknowledged the place and id of the last record that whoever asks was told is stored; null where that is not said
+ * @throws HttpProblem where there is no such scope, or the book is not the one that the cursor or the acknowledged record is
+ * of: another book, or one that was restored to an earlier state
  */
-export async function pull(db: Db, scope: string, after: string | null, limit: number): Promise<PullResponse> {
+export async function pull(
+  db: Db,
+  scope: string,
+  after: string | null,
+  limit: number,
+  acknowledged: string | null = null,
+): Promise<PullResponse> {
   const book = await bookId(db);
   const last = await lastOf(db, scope);
   if (last === null && scope !== SHARED)
     throw new HttpProblem('not-found', 'There is no such survey here.', [
       { field: 'scope', value: scope, allowed: 'shared, or the id of a survey of this book' },
     ]);
-  const [, of, place] = after === null ? [] : (CURSOR.exec(after) ?? []);
+  const [, of, place, at] = after === null ? [] : (CURSOR.exec(after) ?? []);
   const from = Number(place ?? 0);
-  const wrong = (allowed: string) =>
-    new HttpProblem('other-book', 'This cursor is not of this book: begin again without one.', [{ field: 'after', value: after, allowed }]);
-  if (of !== undefined && of !== book) throw wrong(`a cursor of this book, ${book}`);
-  if (from > (last ?? 0)) throw wrong(`a place up to ${last ?? 0}: the book was put back to an earlier state`);
+  const wrong = (field: string, value: string | null, allowed: string) =>
+    new HttpProblem('other-book', 'This book was restored, or is another one: begin again without a cursor.', [{ field, value, allowed }]);
+  if (of !== undefined && of !== book) throw wrong('after', after, `a cursor of this book, ${book}`);
+  for (const [field, seq, id] of [['after', from, at] as const, ['acknowledged', ...placeIn(acknowledged)] as const]) {
+    const said = field === 'after' ? after : acknowledged;
+    if (seq > (last ?? 0)) throw wrong(field, said, `a place up to ${last ?? 0}: the book was restored to an earlier state`);
+    if (id !== undefined && (await recordAt(db, scope, seq)) !== id)
+      throw wrong(field, said, `the record at place ${seq}: the book was restored, and another record stands there`);
+  }
   const found = await recordsAfter(db, scope, from, limit + 1);
   const records = found.slice(0, limit);
   return {
     records: records as unknown as PullResponse['records'],
-    next: `${book}.${records.at(-1)?.seq ?? from}`,
+    next: await cursorAt(db, book, scope, records.at(-1)?.seq ?? from, records.at(-1)?.id ?? at),
     more: found.length > limit,
   };
+}
+
+const placeIn = (acknowledged: string | null): readonly [seq: number, id: string | undefined] => {
+  const [, seq, id] = acknowledged === null ? [] : (PLACE.exec(acknowledged) ?? []);
+  return [Number(seq ?? 0), id];
+};
+
+/** @param id of the record at the place, where it is known */
+async function cursorAt(db: Db, book: string, scope: string, seq: number, id: string | undefined): Promise<string> {
+  if (seq === 0) return `${book}.0`;
+  return `${book}.${seq}.${id ?? (await recordAt(db, scope, seq))}`;
 }
 
 /** The surveys of the book, page by page; only the one that holds a record, where one is named. */

@@ -30,11 +30,13 @@ export const MOST_HELD = 200_000;
 /**
  * Brings held rows up to a derivation.
  * @param before how it stood; null where it was not derived
- * @param worked rows that were worked out since, by tree: all of them, some, or none where they were too many to hold
+ * @param worked rows that were worked out since, by tree, null where a tree has none any more: of all trees, of some, or
+ * null where they were too many to hold
  */
-export function holdOn(state: Derivation, before: Derivation | null, worked: Map<string, StandRow> | null): void {
+export function holdOn(state: Derivation, before: Derivation | null, worked: ReadonlyMap<string, StandRow | null> | null): void {
   if (worked !== null && worked.size === state.trees) {
-    held = { scope: state.scope, at: stamp(state), rows: worked };
+    const rows = [...worked].flatMap(([id, row]) => (row ? [[id, row] as const] : []));
+    held = { scope: state.scope, at: stamp(state), rows: new Map(rows) };
     return;
   }
   if (held?.scope !== state.scope) return;
@@ -43,7 +45,10 @@ export function holdOn(state: Derivation, before: Derivation | null, worked: Map
     held = null;
     return;
   }
-  for (const [id, row] of worked) rows.set(id, row);
+  for (const [id, row] of worked) {
+    if (row) rows.set(id, row);
+    else rows.delete(id);
+  }
   held = { scope: state.scope, at: stamp(state), rows };
 }
 const stamp = (state: Derivation): string => `${stampOf(state)} ${state.program}`;

@@ -6,7 +6,7 @@ import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
 import { type Filed, fileRecords, pairedTrees, partAfter } from './filing';
 import { onPlots } from './kept-rows';
-import { inPlace, type WorkOut } from './part';
+import { inPlace, type WorkedPart, type WorkOut } from './part';
 import type { Which } from './which';
 
 /** So many records are worked with at once: a few seconds' work at most is lost when it is interrupted. */
@@ -17,8 +17,8 @@ const TREES_AT_ONCE = 2000;
 const AHEAD = 3;
 
 export type Derivation = typeof derivation.$inferSelect;
-/** Told after each part, with the rows that were worked out. */
-export type Progress = (state: Derivation, rows: readonly StandRow[]) => void;
+/** Told after each part, with the rows that were worked out and the trees that have none any more. */
+export type Progress = (state: Derivation, rows: readonly StandRow[], gone: readonly string[]) => void;
 /** How it is done. */
 interface Doing {
   readonly tell: Progress;
@@ -92,7 +92,7 @@ export async function bringUp(db: Db, scope: string, program: string, doing: Par
     );
   const done = { ...state, done: state.trees, through: null };
   await keep(db, done);
-  how.tell(done, []);
+  how.tell(done, [], []);
   return done;
 }
 
@@ -159,35 +159,36 @@ async function everyTree(
   const begin = () => {
     const after = last;
     last = after.then((tree) => tree && partAfter(db, scope, tree, atOnce));
-    const rows = Promise.all([after, last]).then(([tree, to]) =>
-      tree === null || to === null ? [] : workOut({ scope, which: { after: tree, to }, paired, stamp: stampOf(state) }),
+    const worked = Promise.all([after, last]).then(([tree, to]) =>
+      tree === null || to === null ? NOTHING : workOut({ scope, which: { after: tree, to }, paired, stamp: stampOf(state) }),
     );
-    begun.push({ last, rows });
+    begun.push({ last, worked });
     // whoever waits for it hears of its failure; one that nobody waits for any more may fail in silence
-    for (const one of [last, rows]) one.catch(() => {});
+    for (const one of [last, worked]) one.catch(() => {});
   };
   for (let i = 0; i < AHEAD; i++) begin();
   let now: Derivation = { ...state, done, through: from };
   await keep(db, now);
   for (let part = begun.shift(); part !== undefined; part = begun.shift()) {
-    const [through, rows] = [await part.last, await part.rows];
+    const [through, { rows, gone }] = [await part.last, await part.worked];
     if (through === null) break;
     begin();
     now = { ...now, through, done: now.done + rows.length };
     await keep(db, now);
-    tell(now, rows);
+    tell(now, rows, gone);
   }
   now = { ...now, through: null, done: now.trees };
   await keep(db, now);
-  tell(now, []);
+  tell(now, [], []);
   return now;
 }
 /** A part that is under way. */
 interface Begun {
   /** Its last tree; null where there is none left. */
   readonly last: Promise<string | null>;
-  readonly rows: Promise<readonly StandRow[]>;
+  readonly worked: Promise<WorkedPart>;
 }
+const NOTHING: WorkedPart = { rows: [], gone: [] };
 /** How a survey stood when it was brought up. */
 export const stampOf = ({ seq, shared }: Pick<Derivation, 'seq' | 'shared'>): string => `${seq} ${shared}`;
 /** Before the first tree. */
@@ -200,6 +201,7 @@ async function keep(db: Db, state: Derivation): Promise<void> {
 async function someTrees(state: Derivation, trees: readonly string[], paired: readonly string[], { tell, workOut }: Doing): Promise<void> {
   for (let i = 0; i < trees.length; i += TREES_AT_ONCE) {
     const which: Which = { trees: trees.slice(i, i + TREES_AT_ONCE) };
-    tell(state, await workOut({ scope: state.scope, which, paired, stamp: stampOf(state) }));
+    const { rows, gone } = await workOut({ scope: state.scope, which, paired, stamp: stampOf(state) });
+    tell(state, rows, gone);
   }
 }

@@ -26,6 +26,11 @@ export async function keepRows(db: Db, scope: string, rows: readonly KeptRow[]):
     on conflict (tree) do update set scope = excluded.scope, ${sql.raw(SET)}`);
 }
 
+/** Takes out the results of trees that are not in the book any more. */
+export async function dropRows(db: Db, trees: readonly string[]): Promise<void> {
+  if (trees.length > 0) await db.delete(treeResult).where(inArray(treeResult.tree, [...trees]));
+}
+
 /** The hashes that are kept of some trees of a survey, by tree. Of many, so they come as one text. */
 export async function keptOf(db: Db, scope: string, which: Which): Promise<ReadonlyMap<string, string>> {
   const { rows } = await db.execute<{ all: string | null }>(

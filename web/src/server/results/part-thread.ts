@@ -8,6 +8,6 @@ const { db } = connect(url, true);
 
 /** A worker thread: a part in, its rows out. It reads and keeps them by a connection of its own. */
 export default async (part: Part): Promise<RowText> => {
-  const { rows, said } = await workOutPart(db, part);
-  return textOf(rows, said);
+  const { said, ...worked } = await workOutPart(db, part);
+  return textOf(worked, said);
 };

@@ -8,7 +8,7 @@ import { KINDS } from '../../contract/kinds/index';
 import type { Db } from '../db';
 import { recordsOf } from './filing';
 import { groundRecords, pairedRecords } from './ground';
-import { keepRows, keptOf } from './kept-rows';
+import { dropRows, keepRows, keptOf } from './kept-rows';
 import { saidOf } from './row-text';
 import { isAmong, type Which } from './which';
 
@@ -22,20 +22,26 @@ export interface Part {
   readonly stamp: string;
 }
 
+/** What came of a part. */
+export interface WorkedPart {
+  readonly rows: readonly StandRow[];
+  /** Trees that had a row and have none any more: their only version was retracted. */
+  readonly gone: readonly string[];
+}
 /** What works out a part, here or in another thread. */
-export type WorkOut = (part: Part) => Promise<readonly StandRow[]>;
+export type WorkOut = (part: Part) => Promise<WorkedPart>;
 
 /** Works parts out where it is called. */
 export const inPlace =
   (db: Db): WorkOut =>
-  async (part) =>
-    (await workOutPart(db, part)).rows;
+  (part) =>
+    workOutPart(db, part);
 
 /**
  * Reads some trees, works their results out and keeps them.
  * @returns their rows, and what is said of each; none where the survey's protocol is missing
  */
-export async function workOutPart(db: Db, part: Part): Promise<{ readonly rows: readonly StandRow[]; readonly said: readonly string[] }> {
+export async function workOutPart(db: Db, part: Part): Promise<WorkedPart & { readonly said: readonly string[] }> {
   const { scope, which, paired, stamp } = part;
   const [ground, judging, { alone, others }, kept] = await Promise.all([
     groundRecords(db, scope, stamp),
@@ -48,8 +54,11 @@ export async function workOutPart(db: Db, part: Part): Promise<{ readonly rows: 
     const short = inShort(row);
     return kept.get(row.row.id) === short ? [] : [{ ...row.row, hash: short }];
   });
+  const made = new Set(rows.map((r) => r.row.id));
+  const gone = [...kept.keys()].filter((id) => !made.has(id));
   await keepRows(db, scope, changed);
-  return { rows: rows.map((r) => r.row), said: rows.map((r) => r.said) };
+  await dropRows(db, gone);
+  return { rows: rows.map((r) => r.row), said: rows.map((r) => r.said), gone };
 }
 
 /** A row, what it says, and what it follows from. */

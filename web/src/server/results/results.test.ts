@@ -21,7 +21,7 @@ import { partAfter } from './filing';
 import { keptRowsOf } from './kept-rows';
 import { rowsOfPart } from './part';
 import { rebuildAll } from './rebuild';
-import { rowsIn, textOf } from './row-text';
+import { partIn, textOf } from './row-text';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeEach(async () => {
@@ -207,8 +207,55 @@ describe('results on the server', () => {
     expect(rows(alone).map((r) => r.row)).toEqual(onADevice(records, survey));
     // as they go from one thread to another
     const [worked, said] = [rows(alone).map((r) => r.row), rows(alone).map((r) => r.said)];
-    expect(rowsIn(structuredClone(textOf(worked, said)))).toEqual(worked);
-    expect(rowsIn(textOf([], []))).toEqual([]);
+    const part = { rows: worked, gone: ['x'] };
+    expect(partIn(structuredClone(textOf(part, said)))).toEqual(part);
+    expect(partIn(textOf({ rows: [], gone: [] }, []))).toEqual({ rows: [], gone: [] });
+  });
+
+  it('have no tree whose only version was taken back, at once and after a rebuild', async () => {
+    const many = manyTrees(10, PRESETS['forest-metric'].options);
+    await store(many.records);
+    const undone = many.records.findLast((r) => r.kind === 'tree') as AnyRecord;
+    const trees = async () => (await keptRowsOf(t.db, many.survey)).map((r) => r.id);
+    const answer = async () => {
+      const state = await bringUp(t.db, many.survey, PROGRAM);
+      return JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
+    };
+    expect((await answer()).stand.whole?.counted).toBe(10);
+    await store([makeRecord(maker, 'retraction', { record: undone.id, reason: 'taken back' }) as AnyRecord]);
+    expect((await answer()).stand.whole?.counted).toBe(9);
+    expect(await trees()).not.toContain(undone.id);
+    await rebuildAll(t.url, () => {});
+    expect(await trees()).toHaveLength(9);
+  });
+
+  it('use the later of two values, and say of which trees two people entered different ones', async () => {
+    await store(DEMO);
+    const survey = surveyNamed('Monte Umbrío');
+    const reading = DEMO.find((r) => r.kind === 'reading' && r.body.read.kind === 'diameter') as RecordOf<'reading'>;
+    const fix = (value: number) =>
+      makeRecord(maker, 'reading', { ...reading.body, read: { ...reading.body.read, value } as never }, thingOf(reading)) as AnyRecord;
+    const two = [fix(44), fix(45)];
+    await store(two);
+    const state = await bringUp(t.db, survey, PROGRAM);
+    expect(await keptRowsOf(t.db, survey)).toEqual(onADevice([...DEMO, ...two], survey));
+    const rows = await keptRowsOf(t.db, survey);
+    expect(rows.filter((r) => r.conflicts > 0)).toMatchObject([{ conflicts: 1, dbh: expect.closeTo(0.45, 9) }]);
+    const { stand } = JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
+    expect(stand.notes).toContainEqual(expect.objectContaining({ code: 'conflicts', of: [expect.any(String)] }));
+  });
+
+  it('keep the figures of a species that was struck out of the list', async () => {
+    await store(DEMO);
+    const survey = surveyNamed('Monte Umbrío');
+    const answer = async () => {
+      const state = await bringUp(t.db, survey, PROGRAM);
+      return JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
+    };
+    const before = (await answer()).stand.whole?.volume;
+    const species = DEMO.filter((r) => r.kind === 'species');
+    await store(species.map((s) => makeRecord(maker, 'strike-out', { entity: s.entity, reason: 'not ours' }) as AnyRecord));
+    expect((await answer()).stand.whole?.volume).toEqual(before);
   });
 
   it('of a survey that is not there are none', async () => {

@@ -1,4 +1,5 @@
 import type { StandRow } from '../../book/stand-row';
+import type { WorkedPart } from './part';
 
 /** What a row says, in words: what is said of it is what goes to another thread. */
 export const saidOf = (row: StandRow): string => JSON.stringify(Object.values(row));
@@ -11,20 +12,23 @@ export interface RowText {
   readonly keys: readonly (keyof StandRow)[];
   /** A list of rows, each a list of its values. */
   readonly text: string;
+  readonly gone: readonly string[];
 }
 
 /** @param said of each row what `saidOf` says of it */
-export const textOf = (rows: readonly StandRow[], said: readonly string[]): RowText => ({
+export const textOf = ({ rows, gone }: WorkedPart, said: readonly string[]): RowText => ({
+  gone,
   keys: Object.keys(rows[0] ?? {}) as (keyof StandRow)[],
   text: `[${said.join(',')}]`,
 });
 
-export function rowsIn({ keys, text }: RowText): readonly StandRow[] {
+export function partIn({ keys, text, gone }: RowText): WorkedPart {
   // copies of one object take on their values sooner than empty ones grow
   const empty = Object.fromEntries(keys.map((key) => [key, null]));
-  return (JSON.parse(text) as unknown[][]).map((values) => {
+  const rows = (JSON.parse(text) as unknown[][]).map((values) => {
     const row: Record<string, unknown> = { ...empty };
     for (let i = 0; i < keys.length; i++) row[keys[i] as string] = values[i];
     return row as unknown as StandRow;
   });
+  return { rows, gone };
 }

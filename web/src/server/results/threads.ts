@@ -3,7 +3,7 @@ import path from 'node:path';
 import { Piscina } from 'piscina';
 import type { Db } from '../db';
 import { inPlace, type Part, type WorkOut } from './part';
-import { type RowText, rowsIn } from './row-text';
+import { partIn, type RowText } from './row-text';
 
 /** Fewer trees than this are not worth a thread. */
 const FEW = 200;
@@ -28,7 +28,7 @@ export function inThreads(db: Db, folder: string, url: string): WorkOut {
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
       resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 384 },
     });
-    return rowsIn((await pool.run(part)) as RowText);
+    return partIn((await pool.run(part)) as RowText);
   };
 }
 

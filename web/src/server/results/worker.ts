@@ -28,10 +28,11 @@ export default async function results({ scope, asked }: ResultsTask): Promise<Re
   const { db, pool } = database();
   return whileLocked(pool, scope, async () => {
     const before = await derivationOf(db, scope);
-    let worked: Map<string, StandRow> | null = new Map();
+    let worked: Map<string, StandRow | null> | null = new Map();
     const state = await bringUp(db, scope, PROGRAM, {
-      tell: (_, rows) => {
+      tell: (_, rows, gone) => {
         for (const row of rows) worked?.set(row.id, row);
+        for (const id of gone) worked?.set(id, null);
         if (worked !== null && worked.size > MOST_HELD) worked = null;
       },
       ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(db, process.env.ARBOLITO_WORKERS, process.env.DATABASE_URL ?? '') } : {}),

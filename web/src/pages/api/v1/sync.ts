@@ -15,8 +15,8 @@ export const POST: APIRoute = ({ request }) =>
 
 export const GET: APIRoute = ({ url }) =>
   answering(async () => {
-    const { scope, after, limit } = orProblem(validate(PullQuery, { limit: 500, ...asked(url) }));
-    return json(await pull(database(), scope, after ?? null, limit));
+    const { scope, after, acknowledged, limit } = orProblem(validate(PullQuery, { limit: 500, ...asked(url) }));
+    return json(await pull(database(), scope, after ?? null, limit, acknowledged ?? null));
   });
 
 export const ALL: APIRoute = refuseMethod('GET', 'POST');
