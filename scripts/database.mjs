@@ -18,9 +18,10 @@ async function withClient(config, work) {
 
 /**
  * A database whose tables belong to a role that migrates, and are read and added to by a role that serves.
+ * @param anew whether one of that name is thrown away first
  * @returns `owner`, how to connect for migrations, and `url`, the address for serving
  */
-export async function ensureDatabase(cluster, name) {
+export async function ensureDatabase(cluster, name, anew = false) {
   await withClient(cluster.admin('postgres'), async (admin) => {
     // one at a time: two that look for the roles at once would both make them
     await admin.query("select pg_advisory_lock(hashtext('arbolito.roles'))");
@@ -30,6 +31,7 @@ export async function ensureDatabase(cluster, name) {
     }
     await admin.query(`alter role arbolito nosuperuser nocreatedb nocreaterole password ${admin.escapeLiteral(cluster.password)}`);
     const database = admin.escapeIdentifier(name);
+    if (anew) await admin.query(`drop database if exists ${database}`);
     const there = await admin.query('select 1 from pg_database where datname = $1', [name]);
     await admin.query(
       there.rowCount ? `alter database ${database} owner to arbolito_owner` : `create database ${database} owner arbolito_owner`,
@@ -58,6 +60,7 @@ export async function applyMigrations(config, server) {
     await pool.query("select pg_advisory_lock(hashtext('arbolito.migrations'))");
     await migrate(drizzle(pool), { migrationsFolder: path.join(ROOT, 'web/migrations') });
     await pool.query('select keep_unchanged()');
+    await pool.query(NOTE_DATABASE);
     if (server) {
       await pool.query(`grant usage on schema public to ${server}`);
       await pool.query(`grant select, insert on all tables in schema public to ${server}`);
@@ -73,6 +76,38 @@ export async function applyMigrations(config, server) {
   } finally {
     await pool.end();
   }
+}
+
+/** Which database this is: no other has the same two numbers. */
+const DATABASE = `(select system_identifier from pg_control_system())::text || '.' ||
+  (select oid from pg_database where datname = current_database())::text`;
+/** In another database than before, places in the order may name other records: the book gets a new id, so that devices look. */
+const NOTE_DATABASE = `update book set id = case when database is null or database = ${DATABASE} then id else gen_random_uuid() end,
+  database = ${DATABASE} where database is distinct from ${DATABASE}`;
+
+/**
+ * Gives the book a new id, as it was restored.
+ * @returns how many records it has
+ */
+export async function newBookId(config) {
+  return withClient(config, async (owner) => {
+    await owner.query(`update book set id = gen_random_uuid(), database = ${DATABASE}`);
+    return Number((await owner.query('select count(*) as n from record')).rows[0].n);
+  });
+}
+
+/**
+ * Puts one database in the place of another, which is kept under a name with the time.
+ * @returns that name; null where there was none
+ */
+export async function swapDatabases(cluster, from, to) {
+  return withClient(cluster.admin('postgres'), async (admin) => {
+    const there = await admin.query('select 1 from pg_database where datname = $1', [to]);
+    const before = there.rowCount ? `${to}_before_${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}` : null;
+    if (before) await admin.query(`alter database ${admin.escapeIdentifier(to)} rename to ${admin.escapeIdentifier(before)}`);
+    await admin.query(`alter database ${admin.escapeIdentifier(from)} rename to ${admin.escapeIdentifier(to)}`);
+    return before;
+  });
 }
 
 /** Loads the demo surveys, whole or not at all, through the service that stores everybody's records. */

@@ -5,7 +5,7 @@ import fs from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
-import { claim, release } from './claim.mjs';
+import { claim, holder, readOwn, release } from './claim.mjs';
 import { findPostgres, ROOT } from './install.mjs';
 import { endLeftOver, pause } from './left-over.mjs';
 import { giveUp, say } from './say.mjs';
@@ -173,6 +173,16 @@ export async function startPostgres(base) {
         child.kill('SIGINT'); // fast shutdown
       }),
   };
+}
+
+/**
+ * How to connect as the owner of the tables to a cluster that another process of this checkout runs.
+ * @returns null where none runs
+ */
+export function runningOwner(base, database) {
+  if (holder(path.join(base, 'owner')) === null) return null;
+  const [, , , port, host] = (readOwn(path.join(base, 'data', 'postmaster.pid')) ?? '').split('\n');
+  return port && host ? { host, port: Number(port), user: 'arbolito_owner', database } : null;
 }
 
 async function answers(child, probe) {

@@ -213,8 +213,8 @@ test('in a browser that stores nothing work goes on, with a warning that stays',
   });
   await context.route('**/api/v1/**', (route) => route.abort());
   await openMeasure(page);
-  await expect(page.getByText('lets nothing be stored here').first()).toBeAttached();
+  await expect(page.getByText('saves nothing here').first()).toBeAttached();
   await page.keyboard.type('41.3cm\n25m\n70\n-7\n');
   await expect(figure(page, 'height')).toContainText('19.3 m');
-  await expect(page.getByText(/in this page alone/).first()).toBeAttached();
+  await expect(page.getByText(/in this page only/).first()).toBeAttached();
 });

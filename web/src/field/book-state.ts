@@ -1,4 +1,5 @@
 import { Book } from '../book/book';
+import type { AnyRecord } from '../contract/envelope';
 import type { SurveyLine } from '../contract/sync';
 import type { Refused } from './refused';
 import type { Coming } from './store';
@@ -26,7 +27,9 @@ export interface BookState {
   readonly storing: number;
   /** What the server refused: for a person to decide over. */
   readonly refused: readonly Refused[];
-  /** What keeps records from being stored here, as a sentence. */
+  /** Records that this device's disk did not take: in this page alone. */
+  readonly unsaved: readonly AnyRecord[];
+  /** What keeps records from being saved here, as a sentence. */
   readonly trouble: string | null;
   /** Whether the server answered last time; null before the first try. */
   readonly reached: boolean | null;
@@ -45,6 +48,7 @@ export const EMPTY: BookState = {
   unsent: 0,
   storing: 0,
   refused: [],
+  unsaved: [],
   trouble: null,
   reached: null,
 };

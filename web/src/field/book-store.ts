@@ -12,11 +12,13 @@ import { Outbox } from './outbox';
 import { PageBook } from './page-book';
 import { type Refused, refusedOf, type Unsent } from './refused';
 import { along, correctLocally, isWhole, keepLocally, leaveBehind, partlyHere, putUnsent, takeAlong } from './store';
+import { Unsaved } from './unsaved';
 
 /** What speaks with the server, fetched once the page stands; without it the page is as one without a network. */
 const server = () => import('./synchronise');
 
 const PAUSE_MS = 20_000;
+const NONE: readonly AnyRecord[] = [];
 /** The day on which the server's book was last taken in. */
 const TAKEN_IN = 'arbolito.taken-in';
 
@@ -28,8 +30,7 @@ class BookStore {
   private readonly exchanges = new Exchanges((what) => this.exchange(what));
   /** Whether this browser gives no access to its disk. */
   private unreadable = false;
-  /** What this device's disk did not take. */
-  private loose: AnyRecord[] = [];
+  private readonly unsaved = new Unsaved();
   private readonly listeners = new Set<() => void>();
   private channel: BroadcastChannel | null = null;
 
@@ -58,20 +59,18 @@ class BookStore {
       stored = await keepLocally(records);
     } catch (e) {
       // work goes on: what could not be stored is shown, and sent as soon as the server answers
-      this.loose.push(...records);
+      this.unsaved.add(records);
       this.show(records);
-      const where = written
-        ? 'It is in the journal and is tried again at the next opening.'
-        : 'It is in this page alone, and gone with it unless the server has it before.';
-      this.set({ trouble: `This device could not store it (${(e as Error).message}). ${where}`, ...this.outbox.counts() });
+      this.sayUnsaved((e as Error).message);
       this.exchanges.soon();
       return;
     }
     strikeFromJournal(records);
     this.show(records);
     this.outbox.stored(records);
-    this.set({ trouble: null, ...this.outbox.counts() });
+    this.set(this.outbox.counts());
     this.tell({ written: stored, kept: true });
+    await this.saveUnsaved();
     this.exchanges.soon();
   }
 
@@ -136,7 +135,8 @@ class BookStore {
 
   private async exchange(what: Exchange): Promise<void> {
     try {
-      await this.sendLoose();
+      if (!this.unreadable) await this.saveUnsaved();
+      await this.sendUnsaved();
       if (what === 'send') await (await server()).send();
       else await this.takeIn();
       await this.readOutbox();
@@ -150,15 +150,30 @@ class BookStore {
     }
   }
 
+  /** Says that the disk did not take something: the journal may be lost with the browser, so it is no promise. */
+  private sayUnsaved(why: string): void {
+    const trouble = `This device could not save it (${why}). It is in this page only: do not close the page.`;
+    this.set({ trouble, unsaved: this.unsaved.records, ...this.outbox.counts() });
+  }
+
+  /** Saves what the disk did not take before, where there is room by now. */
+  private async saveUnsaved(): Promise<void> {
+    const saved = await this.unsaved.save();
+    if (saved) {
+      this.outbox.stored(saved.records);
+      this.tell({ written: saved.written, kept: true });
+    }
+    if (this.unsaved.records.length === 0 && !this.unreadable) this.set({ trouble: null, unsaved: NONE, ...this.outbox.counts() });
+  }
+
   /** Sends what is not on the disk, so that at least the server has it. */
-  private async sendLoose(): Promise<void> {
-    if (this.loose.length === 0) return;
-    const sent = await (await server()).sendRecords(this.loose);
-    const there = this.loose.filter((r) => sent.has(r.id));
-    this.loose = this.loose.filter((r) => !sent.has(r.id));
-    strikeFromJournal(there);
+  private async sendUnsaved(): Promise<void> {
+    if (this.unsaved.records.length === 0) return;
+    const sent = await (await server()).sendRecords(this.unsaved.records);
+    const there = this.unsaved.records.filter((r) => sent.has(r.id));
+    this.unsaved.remove(there);
     this.outbox.end(there);
-    this.set(this.outbox.counts());
+    this.set({ unsaved: this.unsaved.records, ...this.outbox.counts() });
   }
 
   private async takeIn(): Promise<void> {
@@ -214,26 +229,46 @@ class BookStore {
   private async load(): Promise<void> {
     const unfinished = journalled();
     try {
-      if (unfinished.length > 0) {
-        await keepLocally(unfinished);
-        strikeFromJournal(unfinished);
-      }
+      const full = unfinished.length > 0 ? await this.saveJournalled(unfinished) : null;
       await this.readAll();
       await this.openAsked();
-      this.outbox.end(unfinished);
       this.set(this.outbox.counts());
       await this.readCarried();
       this.set({ loaded: true, takenIn: readJson<string>(TAKEN_IN) });
+      if (full !== null) this.sayUnsaved(full);
     } catch (e) {
       this.unreadable = true;
-      this.loose.push(...unfinished);
+      this.unsaved.add(unfinished);
+      this.outbox.begin(unfinished);
       this.show(unfinished);
       this.set({
         loaded: true,
-        trouble: `This browser lets nothing be stored here (${(e as Error).message}), as in a private window: what is read stays in this page alone until the server has it.`,
+        unsaved: this.unsaved.records,
+        trouble: `This browser saves nothing here (${(e as Error).message}), as in a private window. It is in this page only: do not close the page.`,
       });
     }
   }
+
+  /**
+   * Saves what a page before left in the journal.
+   * @returns why that failed; null where it is saved
+   */
+  private async saveJournalled(records: readonly AnyRecord[]): Promise<string | null> {
+    try {
+      await keepLocally(records);
+      strikeFromJournal(records);
+      return null;
+    } catch (e) {
+      // what is on the disk can be read all the same, unless the browser gives no access to it at all
+      await along();
+      this.unsaved.add(records);
+      this.outbox.begin(records);
+      return (e as Error).message;
+    }
+  }
+
+  /** Takes in records of a file that a page saved: they are saved here and sent. */
+  takeInFile = (records: readonly AnyRecord[]): Promise<void> => this.keep(records);
 
   /**
    * Reads what the address names, or a tree: that tree, and what measuring in its survey needs. Single trees are this

@@ -1,6 +1,7 @@
 import { CLOCK_TOLERANCE, clockNow } from '../field/clock';
 import { isNearlyFull, useThisDevice } from '../field/this-device';
 import { useBookState } from '../field/use-book';
+import { SaveUnsynced } from './SaveUnsynced';
 import { weight } from './weight';
 
 /** Where the records are, in words: kept is on this device's disk, sent is on the server. Leads to what this device holds. */
@@ -8,7 +9,13 @@ export function KeptState() {
   const state = useBookState();
   const device = useThisDevice();
   if (!state.loaded) return <span>opening the book …</span>;
-  if (state.trouble) return <span className="text-berry">{state.trouble}</span>;
+  if (state.trouble)
+    return (
+      <span className="text-berry">
+        {state.trouble}
+        {state.unsaved.length > 0 && <SaveUnsynced className="chip ml-2 px-3" />}
+      </span>
+    );
   const aside = state.refused.filter((r) => r.aside).length;
   const refused = state.refused.length - aside;
   if (refused > 0)

@@ -1,8 +1,10 @@
 import 'reflect-metadata';
 import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { IsCalendar } from '../describe';
+import { ID } from '../id';
 
-export const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[78][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+export { ID };
+
 /** The name of a scope: what is shared, or one survey. */
 export const SCOPE = new RegExp(`${ID.source}|^shared$`);
 const IS_ID = { message: 'an id (UUID version 7, or 8 of a copy, lower-case letters)' };

@@ -7,11 +7,13 @@ import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
 import { KeyList } from '../../ui/frame/Keys';
 import { LeaveBehind } from '../../ui/LeaveBehind';
+import { SaveUnsynced } from '../../ui/SaveUnsynced';
 import { useToday } from '../../ui/use-today';
 import { weight } from '../../ui/weight';
 import { carriedHere } from './carried';
 import { HandSwitches } from './HandSwitches';
 import { sayClock } from './say-clock';
+import { TakeInFile } from './TakeInFile';
 
 /** What this device holds, what of it the server lacks, and whether it is ready to leave the network. */
 export default function Device() {
@@ -90,6 +92,10 @@ function Ready() {
           </button>
         )}
         {state.reached === false && <span className="block text-soft">No server just now: they are sent once it answers.</span>}
+        <span className="mt-2 flex flex-wrap items-center gap-2">
+          {unsent > 0 && <SaveUnsynced />}
+          <TakeInFile />
+        </span>
       </Line>
       <Line name="Refused">
         {refused.length === 0 ? (
