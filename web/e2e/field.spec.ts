@@ -25,7 +25,10 @@ test('with the server out of reach readings are kept here, and sent when it is b
   expect(there.filter((r) => r.id === tree)).toHaveLength(1);
 });
 
-test('another device sees the tree; two corrections of one reading are left to a person', async ({ browser, baseURL }) => {
+test('another device sees the tree; of two corrections of one reading the later is in use until a person chooses', async ({
+  browser,
+  baseURL,
+}) => {
   const open = async () =>
     (await browser.newContext({ baseURL: baseURL ?? '', locale: 'en-GB', viewport: { width: 1280, height: 800 } })).newPage();
   const [one, two] = [await open(), await open()];
@@ -51,12 +54,16 @@ test('another device sees the tree; two corrections of one reading are left to a
     await expect(page.getByRole('status').first()).toContainText('all kept and sent');
   }
   await one.reload();
-  await expect(figure(one, 'diameter')).toContainText('–');
-  await expect(one.getByText('contradict each other').first()).toBeVisible();
-  await openPage(one, 'Visits');
-  await one.getByRole('button', { name: 'keep this' }).last().click();
-  await openPage(one, 'Sights');
+  // the later one is in use, nothing is withheld, and a person chooses
   await expect(figure(one, 'diameter')).toContainText('40.0 cm');
+  await expect(figure(one, 'height')).toContainText('19.6 m');
+  await openPage(one, 'Visits');
+  const conflict = one.locator('[data-conflict="reading"]');
+  await expect(conflict).toContainText('Two people entered different values for the reading');
+  await conflict.getByRole('listitem').filter({ hasText: '39' }).getByRole('button', { name: 'Use this value' }).click();
+  await expect(conflict).toHaveCount(0);
+  await openPage(one, 'Sights');
+  await expect(figure(one, 'diameter')).toContainText('39.0 cm');
   await one.context().close();
   await two.context().close();
 });

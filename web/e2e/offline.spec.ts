@@ -48,7 +48,7 @@ test('a whole day out of the network: pages open, trees are measured, the batter
       ['/protocols', 'Protocols'],
       ['/reach', 'Will it reach?'],
       ['/new-survey', 'New survey'],
-      ['/refused', 'Nothing is refused'],
+      ['/refused', 'Sync problems'],
       ['/device', 'This device'],
     ] as const) {
       await page.goto(`${door.address}${path}`);

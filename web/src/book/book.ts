@@ -91,6 +91,12 @@ export class Book {
     return this.inside.index.openStrikeOuts(id);
   }
 
+  /** The things here that wait for a person: in conflict, or struck out by somebody who had not seen all of them. */
+  waiting(): readonly { readonly kind: Kind; readonly entity: string }[] {
+    const { index } = this.inside;
+    return index.waiting().flatMap((id) => index.entry(id) ?? []);
+  }
+
   /**
    * What a person sees of a thing who strikes it out.
    * @param parts of a plot its trees; those of a tree are here
@@ -150,6 +156,12 @@ export class Book {
   struckTreesOf(survey: string): readonly Thing<'tree'>[] {
     const { index, things } = this.inside;
     return index.partsOf(survey).flatMap((id) => (index.isStruck(id) ? (things.find('tree', id) ?? []) : []));
+  }
+
+  /** Surveys that are struck out, in the order of their making. */
+  struckSurveys(): readonly Thing<'survey'>[] {
+    const { index, things } = this.inside;
+    return index.idsOf('survey').flatMap((id) => (index.isStruck(id) ? (things.find('survey', id) ?? []) : []));
   }
 
   /** The tree of a survey that was made last, or null. */

@@ -1,7 +1,8 @@
 import type { AnyRecord } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
+import { sameValue } from '../contract/same';
 import type { BookTree } from './tree';
-import type { Entity } from './versions';
+import type { Conflict, Entity } from './versions';
 
 /** How many conflicts of a tree are open: of what is said of it and read of it, and strike-outs that did not know all of it. */
 export const conflictsIn = ({ contested, openStrikeOuts }: Pick<BookTree, 'contested' | 'openStrikeOuts'>): number =>
@@ -14,7 +15,7 @@ export function sayConflicts({ id, contested, openStrikeOuts }: Pick<BookTree, '
   const [thing] = contested;
   if (!thing) return null;
   const what = thing.entity === id ? conflictFields('tree', thing.conflicts[0]?.fields ?? []) : `a ${kindWord(kindOf(thing))} of this tree`;
-  return `Two people entered different values for ${what}. The later value is in use: choose one under Visits.`;
+  return `Two people entered different values for ${what}. The later value is in use until someone chooses.`;
 }
 
 /** Why a thing stays that somebody struck out. */
@@ -75,8 +76,44 @@ const plainName = (field: string): string =>
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase();
 
+/** Units of fields, where they have one. */
+const UNITS: Readonly<Record<string, string>> = {
+  slope: '°',
+  aspect: '°',
+  axis: '°',
+  azimuth: '°',
+  longitude: '°',
+  latitude: '°',
+  radius: ' m',
+  width: ' m',
+  length: ' m',
+  distance: ' m',
+  placeError: ' m',
+  basalAreaFactor: ' m²/ha',
+  area: ' m²',
+  grossArea: ' m²',
+  minutes: ' min',
+  reach: ' m',
+  eyeHeight: ' m',
+  breastHeight: ' m',
+  cull: ' %',
+};
+
+/** The fields of a conflict on which its sides differ: what belongs together may partly be the same. */
+export const differing = ({ fields, sides }: Pick<Conflict, 'fields' | 'sides'>): readonly number[] =>
+  fields.flatMap((_, i) => (sides.every((s) => sameValue(s.values[i], sides[0]?.values[i])) ? [] : [i]));
+
+/** A field of a conflict with its value: `slope 18°`. @param nameOf what an id names; null where it is none */
+export function fieldValue(field: string, value: unknown, nameOf: (id: string) => string | null): string {
+  return `${plainName(field)} ${withUnit(field, value, nameOf)}`;
+}
+
+/** A value of a conflict with its unit, where it has one. */
+export const withUnit = (field: string, value: unknown, nameOf: (id: string) => string | null): string =>
+  `${conflictValue(value, nameOf)}${typeof value === 'number' ? (UNITS[field] ?? '') : ''}`;
+
 /** A value of a conflict as people read it. @param nameOf what an id names; null where it is none */
-export function conflictValue(value: unknown, nameOf: (id: string) => string | null): string {
+function conflictValue(value: unknown, nameOf: (id: string) => string | null): string {
   if (value === null || value === undefined) return 'not recorded';
   if (typeof value === 'string') return nameOf(value) ?? value.replaceAll('-', ' ');
   if (typeof value === 'boolean') return value ? 'yes' : 'no';

@@ -27,6 +27,8 @@ export class RecordIndex {
   private readonly retractions = new Map<string, string[]>();
   private readonly strikes = new Map<string, Set<string>>();
   private readonly strangers = new Map<string, AnyRecord>();
+  /** Things of which two people said different things at once. */
+  private readonly contested = new Set<string>();
   private newer = 0;
   private readonly partsBy = new Map<string, Parts>();
 
@@ -120,6 +122,12 @@ export class RecordIndex {
       const above = this.entries.get(parent);
       return above !== undefined && this.isPartOfStruck(above);
     });
+  }
+
+  /** Ids of the things that wait for a person: in conflict, or struck out by somebody who had not seen all of them. */
+  waiting(): readonly string[] {
+    const named = [...this.strikes.keys()].filter((id) => this.openStrikeOuts(id).length > 0);
+    return [...new Set([...this.contested, ...named])].filter((id) => !this.isStruck(id)).sort();
   }
 
   /** Whether a strike-out in force names a thing, be it struck out by that or not. */
@@ -267,6 +275,8 @@ export class RecordIndex {
     if (!history || !kind) return null;
     const now = this.entryOf(id, kind, history);
     this.entries.set(id, now);
+    if (now.conflicts.length > 0) this.contested.add(id);
+    else this.contested.delete(id);
     if (!before) list(this.ofKind, kind).add(id);
     const [from, to] = [before ? this.folder(before) : null, this.folder(now)];
     if (from !== to) {

@@ -2,6 +2,7 @@ import { type Finding, type ProtocolOptions, productOf } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import { notCounted, saidOf, unanswered, wrongAnswers } from './asked';
 import type { Book } from './book';
+import { callerOf } from './by-eye';
 import { asCalled, type CalledQuantity, countOf } from './called';
 import { conflictsIn, sayConflicts } from './conflict-words';
 import { inShort } from './in-short';
@@ -10,7 +11,7 @@ import { fromOf } from './row-from';
 import { positionOf } from './sample';
 import type { Stated } from './things';
 import type { BookTree } from './tree';
-import { callerOf, figuresOf } from './tree-figures';
+import { figuresOf } from './tree-figures';
 import type { TreeRow } from './tree-row';
 import { byId } from './versions';
 

@@ -21,6 +21,8 @@ export interface SurveyHead {
   /** Where its trees stand on the map, degrees; of many some, spread over them. */
   readonly standing: readonly Position[];
   readonly doubtful: number;
+  /** Trees of which conflicts are open: their number, and the first of them. */
+  readonly conflicts: { readonly trees: number; readonly first: readonly string[] };
   /** Trees of which a doubt was looked at and found right. */
   readonly confirmed: number;
   /** Trees that are in no sum at all, by why. */
@@ -100,6 +102,7 @@ export function sheetFrom(
       wantHeight: rows.filter((r) => r.wantsHeight).length,
       standing: someOf(rows.flatMap((r) => (r.place ? [r.place] : []))),
       doubtful: rows.filter(isDoubtful).length,
+      conflicts: conflictsOf(rows),
       confirmed: rows.filter(isConfirmed).length,
       out: rows.flatMap((r) => (r.out.length > 0 ? [r.tag] : [])),
       ranked: spread(rows.flatMap((r) => r.height ?? []).sort((a, b) => b - a)),
@@ -126,6 +129,13 @@ function countWhy(rows: readonly TreeRow[]): SurveyHead['notCounted'] {
   const counts: Record<NotCounted, number> = { status: 0, 'too-thin': 0, out: 0 };
   for (const { notCounted, count } of rows) if (notCounted !== null) counts[notCounted] += count;
   return counts;
+}
+
+/** So many trees with conflicts are told by their ids. */
+const FIRST = 100;
+function conflictsOf(rows: readonly TreeRow[]): SurveyHead['conflicts'] {
+  const own = rows.flatMap((r) => (r.conflicts > 0 ? [r.id] : []));
+  return { trees: own.length, first: own.slice(0, FIRST) };
 }
 
 /** A small picture has room for so many dots. */

@@ -1,12 +1,11 @@
 import { type Answer, DomainError, type ProtocolOptions, type TreeResult } from '@arbolito/core';
+import { byEyeOf } from './by-eye';
 import { outOf } from './cant-be';
 import { inputOf, tryResult } from './derive';
 import { treeOutcome } from './outcome';
 import { shortOf } from './row-from';
-import { takenAs } from './taken-as';
 import type { BookTree } from './tree';
 import type { TreeRow } from './tree-row';
-import { currentOf } from './versions';
 
 /** What of a tree's row follows from what was read or called of it, whoever it is and wherever it stands. */
 type Figures = Pick<
@@ -63,21 +62,6 @@ function workOut(tree: BookTree, protocol: ProtocolOptions): TreeFigures {
     trouble: outcome.ok ? null : outcome.error.message,
   };
   return { figures, thickest: largestOf(result), result };
-}
-
-/** Who called a tree's height by eye last; null where nobody with a name did. */
-export const callerOf = ({ readings }: Pick<BookTree, 'readings'>): string | null =>
-  callerIn(readings.findLast((e) => e.body?.read.kind === 'called-height'));
-const callerIn = (called: BookTree['readings'][number] | undefined) => {
-  const thing = currentOf(called);
-  return thing && takenAs(thing).person;
-};
-
-/** A height called by eye against the measured one, with whose eye it was; null where there are not both. */
-export function byEyeOf(tree: BookTree, result: TreeResult | undefined): TreeRow['byEye'] {
-  const share = result?.told.called?.share ?? null;
-  const person = share === null ? null : callerOf(tree);
-  return share === null || person === null ? null : { person, share };
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Reading, UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { Book } from '../book/book';
-import { conflictFields, conflictValue, sayOpenStrikeOut } from '../book/conflict-words';
+import { conflictFields, differing, fieldValue, sayOpenStrikeOut, withUnit } from '../book/conflict-words';
 import { settleConflicts } from '../book/conflicts';
 import { retractionOf, strikeOutOf } from '../book/make-records';
 import type { Stated, Thing } from '../book/things';
@@ -37,6 +37,15 @@ export function Conflicts({ book, kind, entity, units, parts }: Props) {
   );
 }
 
+/** The conflicts of a tree and of all that was read of it. */
+export function TreeConflicts({ book, tree, units }: { book: Book; tree: string; units: UnitSystem }) {
+  const contested = book.tree(tree)?.contested ?? [];
+  const all = [{ kind: 'tree' as Kind, entity: tree }, ...contested.map((c) => ({ kind: c.history[0]?.kind ?? 'tree', entity: c.entity }))];
+  return [...new Map(all.map((t) => [t.entity, t])).values()].map(({ kind, entity }) => (
+    <Conflicts key={entity} book={book} kind={kind} entity={entity} units={units} />
+  ));
+}
+
 const personOf = (book: Book, person: string | null) => book.find('person', person)?.body.name ?? 'person not recorded';
 const timeOf = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -60,9 +69,8 @@ function Differing({ book, kind, thing, units }: { book: Book; kind: Kind; thing
             {sides.map((side, s) => (
               <li key={side.by.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
                 <span className="min-w-40 flex-1">
-                  <b className="figure font-semibold">{sayValues(book, kind, fields, side, units)}</b>
-                  <span className="text-small text-soft">
-                    {' '}
+                  <b className="figure font-semibold">{sayValues(book, kind, fields, differing({ fields, sides }), side, units)}</b>
+                  <span className="block text-small text-soft">
                     {personOf(book, side.by.person)}, {timeOf(side.by.at)}
                     {s === 0 && ', in use'}
                   </span>
@@ -84,7 +92,14 @@ function Differing({ book, kind, thing, units }: { book: Book; kind: Kind; thing
   );
 }
 
-function sayValues(book: Book, kind: Kind, fields: readonly string[], { values }: Pick<ConflictSide, 'values'>, units: UnitSystem): string {
+function sayValues(
+  book: Book,
+  kind: Kind,
+  fields: readonly string[],
+  shown: readonly number[],
+  { values }: Pick<ConflictSide, 'values'>,
+  units: UnitSystem,
+): string {
   const named = (id: string): string | null => {
     const found = [
       book.find('species', id),
@@ -96,15 +111,8 @@ function sayValues(book: Book, kind: Kind, fields: readonly string[], { values }
     return found.find((f) => f !== null)?.body.name ?? book.version('protocol', id)?.body.name ?? null;
   };
   if (kind === 'reading') return sayReading(values[fields.indexOf('read')] as Reading, units);
-  if (values.every((v) => v === null)) return 'not recorded';
-  return fields
-    .flatMap((field, i) => {
-      const value = values[i];
-      if (value === null) return [];
-      const said = conflictValue(value, named);
-      return [fields.length === 1 ? said : `${conflictFields(kind, [`.${field}`])} ${said}`];
-    })
-    .join(', ');
+  if (fields.length === 1) return withUnit(fields[0] as string, values[0], named);
+  return shown.map((i) => fieldValue(fields[i] as string, values[i], named)).join(', ');
 }
 
 interface KeepOrStrikeProps {

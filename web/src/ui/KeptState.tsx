@@ -44,6 +44,17 @@ export function KeptState() {
         this device’s clock is off
       </a>
     );
+  const waiting = state.book.waiting().length;
+  // a phone has room for one thing
+  if (waiting > 0 && state.unsent === 0)
+    return (
+      <a href="/refused" className="inline-flex min-h-12 items-center text-berry underline">
+        <span className="sr-only desk:not-sr-only">
+          {state.reached === false ? 'all kept; no server just now,' : 'all kept and sent,'}&nbsp;
+        </span>
+        {waiting === 1 ? '1 conflict' : `${waiting} conflicts`}
+      </a>
+    );
   const unread = state.book.unread;
   const said =
     state.unsent > 0

@@ -5,6 +5,7 @@ import { useBookState } from '../field/use-book';
 import { Coming } from './Coming';
 import { Frame } from './frame/Frame';
 import type { SurveyTab } from './frame/index-pages';
+import { SurveyConflicts } from './SurveyConflicts';
 
 export const surveyInFrame = ({ entity, body }: Stated<'survey'>) => ({ id: entity, name: body.name });
 
@@ -27,7 +28,7 @@ export function SurveyNotYet({ tab, id, worked }: { tab: SurveyTab; id: string |
   if (survey) {
     return (
       <Frame tab={tab} survey={surveyInFrame(survey)} wide>
-        <SurveyTitle survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} />
+        <SurveyTitle survey={survey} protocol={state.book.protocolOf(survey)?.name ?? null} conflicts={0} />
         {coming ? <Coming {...coming} /> : <Working worked={worked} />}
       </Frame>
     );
@@ -52,24 +53,35 @@ const Working = ({ worked }: { worked: number }) => (
   </p>
 );
 
-/** What survey this is, and what is done next. */
-export function SurveyTitle({ survey, protocol, children }: { survey: Stated<'survey'>; protocol: string | null; children?: ReactNode }) {
+interface TitleProps {
+  readonly survey: Stated<'survey'>;
+  readonly protocol: string | null;
+  /** How many of its trees have open conflicts. */
+  readonly conflicts: number;
+  readonly children?: ReactNode;
+}
+
+/** What survey this is, what two people differ in, and what is done next. */
+export function SurveyTitle({ survey, protocol, conflicts, children }: TitleProps) {
   const { name, place } = survey.body;
   return (
-    <div className="flex flex-wrap items-end justify-between gap-4">
-      <div>
-        <h1 className="text-head leading-tight font-bold">{name}</h1>
-        <p className="text-soft">
-          {place && `${place} · `}
-          <a
-            className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
-            href={`/protocols?survey=${survey.entity}`}
-          >
-            {protocol}
-          </a>
-        </p>
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="text-head leading-tight font-bold">{name}</h1>
+          <p className="text-soft">
+            {place && `${place} · `}
+            <a
+              className="inline-flex min-h-11 items-center underline decoration-edge underline-offset-4"
+              href={`/protocols?survey=${survey.entity}`}
+            >
+              {protocol}
+            </a>
+          </p>
+        </div>
+        {children}
       </div>
-      {children}
-    </div>
+      <SurveyConflicts survey={survey.entity} trees={conflicts} />
+    </>
   );
 }

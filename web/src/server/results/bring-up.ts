@@ -6,7 +6,8 @@ import { derivation, record } from '../schema/index';
 import { lastOf } from '../scope-repository';
 import { type Filed, fileRecords, pairedTrees, partAfter } from './filing';
 import { onPlots } from './kept-rows';
-import { inPlace, type WorkedPart, type WorkOut } from './part';
+import { inPlace, type WorkOut } from './part';
+import type { WorkedPart } from './row-text';
 import type { Which } from './which';
 
 /** So many records are worked with at once: a few seconds' work at most is lost when it is interrupted. */

@@ -9,7 +9,7 @@ import type { Db } from '../db';
 import { recordsOf } from './filing';
 import { groundRecords, pairedRecords } from './ground';
 import { dropRows, keepRows, keptOf } from './kept-rows';
-import { saidOf } from './row-text';
+import { saidOf, type WorkedPart } from './row-text';
 import { isAmong, type Which } from './which';
 
 /** Some trees of a survey that are worked out together. */
@@ -22,12 +22,6 @@ export interface Part {
   readonly stamp: string;
 }
 
-/** What came of a part. */
-export interface WorkedPart {
-  readonly rows: readonly StandRow[];
-  /** Trees that had a row and have none any more: their only version was retracted. */
-  readonly gone: readonly string[];
-}
 /** What works out a part, here or in another thread. */
 export type WorkOut = (part: Part) => Promise<WorkedPart>;
 

@@ -1,6 +1,11 @@
 import type { StandRow } from '../../book/stand-row';
-import type { WorkedPart } from './part';
 
+/** What came of a part. */
+export interface WorkedPart {
+  readonly rows: readonly StandRow[];
+  /** Trees that had a row and have none any more: their only version was retracted. */
+  readonly gone: readonly string[];
+}
 /** What a row says, in words: what is said of it is what goes to another thread. */
 export const saidOf = (row: StandRow): string => JSON.stringify(Object.values(row));
 

@@ -34,6 +34,7 @@ export const ACTIONS: readonly IndexPage[] = [
   { title: 'New survey', also: 'begin start purpose', href: '/new-survey' },
   { title: 'Where to put the tape', also: 'trunk breast height slope lean fork', href: '/measure?trunk' },
   { title: 'This device', also: 'offline network unsent room storage left hand sound vibration screen install', href: '/device' },
+  { title: 'Sync problems', also: 'conflicts refused server two people values choose', href: '/refused' },
   { title: 'Will it reach?', also: 'fall distance building line', href: '/reach' },
 ];
 

@@ -10,6 +10,7 @@ import { LeaveBehind } from '../../ui/LeaveBehind';
 import { useToday } from '../../ui/use-today';
 import { weight } from '../../ui/weight';
 import { AtHand } from './AtHand';
+import { StruckSurveys } from './StruckSurveys';
 import type { Other } from './SurveyLine';
 import { Surveys } from './Surveys';
 
@@ -48,6 +49,7 @@ export default function FieldBook({ surveys }: Props) {
           {state.reached === false && state.surveys === null && (
             <p className="mt-3 text-soft">No server just now: surveys that are not on this device are listed once it answers.</p>
           )}
+          <StruckSurveys />
           <Carried pages={pages} weights={new Map(state.surveys?.map((s) => [s.id, s.bytes]))} />
           {known && pages.length === 0 && listed.length === 0 && (
             <p className="mt-6 border-l-4 border-slate bg-slate-bg p-4">

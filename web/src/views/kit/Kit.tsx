@@ -4,6 +4,7 @@ import { kitOf } from '../../book/kit-model';
 import { makeRecord } from '../../book/make-records';
 import type { AnyRecord } from '../../contract/envelope';
 import { PersonBody } from '../../contract/records/person';
+import { SHARED_KINDS } from '../../contract/scope';
 import { bookStore } from '../../field/book-store';
 import { makerNow } from '../../field/device';
 import { onPreferences, savedPreferences, savePreferences, takeInHand } from '../../field/preferences';
@@ -26,6 +27,7 @@ export default function Kit() {
   const people = book.all('person');
   const person = people.find((p) => p.entity === prefs.person) ?? people[0] ?? null;
   const today = useToday();
+  const waiting = useMemo(() => book.waiting().filter((t) => SHARED_KINDS.has(t.kind)).length, [book]);
   const kit = useMemo(() => (person ? kitOf(book, person.entity, today) : null), [book, person, today]);
   const choose = (id: string) => savePreferences({ person: id });
   const keep = (record: AnyRecord) => void bookStore.keep([record]);
@@ -49,6 +51,11 @@ export default function Kit() {
             <span className="text-soft">Of</span>
             <PersonSelect people={people} value={person?.entity ?? null} name="Whose kit" onPick={(id) => id && choose(id)} />
           </div>
+        )}
+        {waiting > 0 && (
+          <a className="inline-flex min-h-11 items-center text-berry underline" href="/refused">
+            {waiting === 1 ? '1 conflict' : `${waiting} conflicts`}: two people entered different values
+          </a>
         )}
         <button
           type="button"

@@ -175,6 +175,7 @@ interface SheetsProps {
 /** Steps, sight sheet and pad: all but the trunk. */
 function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
   const onReach = useCallback(() => setPanel('reach'), [setPanel]);
+  const onVisits = useCallback(() => setPanel('visits'), [setPanel]);
   const reach = <Reach m={m} said={said} onClose={() => setPanel(null)} />;
   // the next step's field and keys come first, its sheet a frame later: nobody waits for it to type, and what was typed is drawn already
   const drawn = useDrawn(m);
@@ -224,7 +225,7 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
             </Suspense>
           )}
           <Suspense fallback={null}>
-            <LateRemedy m={drawn} />
+            <LateRemedy m={drawn} onVisits={onVisits} />
           </Suspense>
         </div>
 

@@ -6,11 +6,11 @@ import { changedWays } from './changed-ways';
 import type { MeasureModel } from './use-measure';
 
 /** What is to be said under the sheet. */
-export function Remedies({ m }: { m: MeasureModel }) {
+export function Remedies({ m, onVisits }: { m: MeasureModel; onVisits: () => void }) {
   return (
     <>
       <Changed m={m} />
-      <Remedy m={m} />
+      <Remedy m={m} onVisits={onVisits} />
     </>
   );
 }
@@ -38,12 +38,9 @@ function Changed({ m }: { m: MeasureModel }) {
 }
 
 /** At most one thing at a time: what contradicts itself, what looks wrong, what can hurt, what would make it better. */
-function Remedy({ m }: { m: MeasureModel }) {
+function Remedy({ m, onVisits }: { m: MeasureModel; onVisits: () => void }) {
   const [caution, dismiss] = useCaution(m);
   const finding = m.findings()[0];
-  if (m.tree.contested > 0) {
-    return <Bar grave>Two versions of a reading contradict each other. Choose one of them under Visits.</Bar>;
-  }
   if (m.taken) {
     const { by, free } = m.taken;
     return (
@@ -70,6 +67,18 @@ function Remedy({ m }: { m: MeasureModel }) {
           read
         </button>
       </div>
+    );
+  }
+  if (m.conflict !== null) {
+    return (
+      <Bar grave code="conflict">
+        <div className="flex items-center gap-3">
+          <span className="flex-1">{m.conflict}</span>
+          <button type="button" className="min-h-12 shrink-0 px-2 font-semibold underline" onClick={onVisits}>
+            Choose
+          </button>
+        </div>
+      </Bar>
     );
   }
   if (m.who.length > 0 && (!finding || finding.severity === 'advice')) {

@@ -1,6 +1,6 @@
 import { formatNumber, fromMetres, metres, pairedError, TYPICAL_ERRORS, UNITS_OF } from '@arbolito/core';
 import { useEffect, useState } from 'react';
-import { byEyeOf } from '../../book/tree-figures';
+import { byEyeOf } from '../../book/by-eye';
 import { sheets } from '../../field/use-sheet';
 import { PART_WORDS } from '../../methods/part-words';
 import { figuresOf } from './figures';

@@ -2,6 +2,7 @@ import { FIRST_STEM, type Trunk } from '@arbolito/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useSearch } from 'wouter';
 import { bodyHint, stickUpTo } from '../../book/body-hint';
+import { sayConflicts } from '../../book/conflict-words';
 import { slotOf } from '../../book/slots';
 import { speciesNamed } from '../../book/species-named';
 import type { Stated } from '../../book/things';
@@ -158,7 +159,7 @@ export function useMeasure() {
     survey: book.find('survey', survey),
     /** Whether somebody struck the survey out: nothing more is measured in it. */
     struck: survey !== null && book.isStruck(survey),
-    tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found, contested: found?.contested.length ?? 0 },
+    tree: { tag, plot: book.find('plot', plot)?.body.name ?? null, species: speciesId, found },
     stem: t.stem,
     stems: t.stems,
     tape,
@@ -201,6 +202,7 @@ export function useMeasure() {
     taken: taken && (found || hand.tag !== null) ? taken : null,
     /** Whether this very tree was struck out. */
     treeStruck: loaded && book.isStruck(hand.tree) && !(survey !== null && book.isStruck(survey)),
+    conflict: found && sayConflicts(found),
     canUndo: newest !== null || hand.text !== '',
     ...actions,
   };

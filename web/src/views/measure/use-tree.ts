@@ -136,7 +136,7 @@ export function useTree(book: Book, hand: Hand, saved: Saved, today: string, sta
   // a number half typed is no blunder: the checks look at what is kept
   const reach = prefs.person ? book.kit.bodyMeasure(prefs.person, 'reach') : null;
   // checks and drawing are worked out when they are shown, which is a frame after the next step's field
-  const { findingsOf, missing: unseen } = useChecks(stands);
+  const { findingsOf, missing: unseen } = useChecks(stands, hand.text === '');
   const seen = found?.confirmed ?? NOTHING_SEEN;
   const findings = useMemo(
     () =>

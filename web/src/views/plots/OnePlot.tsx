@@ -8,6 +8,7 @@ import { treesIn } from '../../book/tree-row';
 import { useBook } from '../../field/use-book';
 import { usePlot, useTreesOn } from '../../field/use-plot';
 import type { SheetState } from '../../field/use-sheet';
+import { Conflicts } from '../../ui/Conflicts';
 import { BeforeLeaving } from '../../ui/plot/BeforeLeaving';
 import { nextPlotOf } from '../../ui/plot/next-plot';
 import { PlotSheet } from '../../ui/plot/PlotSheet';
@@ -124,6 +125,13 @@ export function OnePlot({ sheet, survey, id }: Props) {
             .join(', ')}
         </p>
       </div>
+      {book.isStruck(id) && plot.rows.length > 0 && (
+        <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-struck-plot>
+          This {word} was struck out while others added {plot.rows.length === 1 ? '1 tree' : `${plot.rows.length} trees`}. Open a tree to
+          keep the {word} or to strike out the tree.
+        </p>
+      )}
+      <Conflicts book={book} kind="plot" entity={id} units={units} parts={plot.rows.map((r) => r.id)} />
       {body.counted && plot.rows.length > 0 && (
         <p className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-both>
           Trees are only counted here, and {treesIn(plot.rows)} are measured: it can’t be both. Measure trees instead, or strike them out.

@@ -27,9 +27,12 @@ export function Overview({ sheet, survey }: Props) {
   const { head, rows } = sheet;
   const word = plotWord(survey.body.kind);
   const strata = book.partsOf(survey.entity, 'stratum');
-  const plots = walkingOrder(book.partsOf(survey.entity, 'plot'));
-  const next = plots.find((p) => !isDone(p.body.state));
+  const listed = book.partsOf(survey.entity, 'plot');
   const byPlot = useMemo(() => onPlots(rows), [rows]);
+  // struck out while another person added a tree there: it stays in sight until somebody decides
+  const struck = [...byPlot.keys()].flatMap((id) => (book.isStruck(id) ? (book.find('plot', id) ?? []) : []));
+  const plots = walkingOrder([...listed, ...struck]);
+  const next = plots.find((p) => !isDone(p.body.state));
   const twice = [...new Set(plots.map((p) => p.body.name).filter((n, i, all) => all.indexOf(n) !== i))];
   const planned = survey.body.design?.planned ?? null;
   const finished = plots.filter((p) => p.body.state === 'finished').length;
@@ -45,7 +48,7 @@ export function Overview({ sheet, survey }: Props) {
   );
   return (
     <>
-      <SurveyTitle survey={survey} protocol={head.protocol.name}>
+      <SurveyTitle survey={survey} protocol={head.protocol.name} conflicts={head.conflicts.trees}>
         {next && (
           <Link className="button button-go" href={`/plots?survey=${survey.entity}&plot=${next.entity}`}>
             Go to {word} {next.body.name}
@@ -112,6 +115,8 @@ export function Overview({ sheet, survey }: Props) {
                         <td>
                           {p.body.state ? STATES[p.body.state] : own.length > 0 ? 'begun' : 'not said'}
                           {p.body.counted && ', counted only'}
+                          {p.conflicts.length + book.openStrikeOuts(p.entity).length > 0 && <b className="block text-berry">conflict</b>}
+                          {book.isStruck(p.entity) && <b className="block text-berry">struck out, trees added</b>}
                         </td>
                         <Num>{p.body.counted ? p.body.counted.trees : treesIn(own.filter((r) => r.notCounted === null))}</Num>
                         <Num>{own.filter((r) => r.onPlot.undecided).length || ''}</Num>

@@ -2,6 +2,8 @@ import type { GeoArea, UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import { positionOf } from '../../book/sample';
 import type { Stated } from '../../book/things';
+import { useBook } from '../../field/use-book';
+import { Conflicts } from '../../ui/Conflicts';
 import { KeptField, orNothing } from '../../ui/KeptField';
 import { plotsOutside } from '../../ui/plot/SurveyPlan';
 import { areaUnit, parseArea, sayArea, typedArea } from './area-text';
@@ -17,6 +19,7 @@ interface Props {
 
 /** The parts of a survey that are sampled on their own, with their areas: typed, or from an outline. */
 export function Strata({ survey, strata, plots, units }: Props) {
+  const book = useBook((s) => s.book);
   const [name, setName] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const places = plots.map((p) => positionOf(p.body)).filter((p) => p !== null);
@@ -107,6 +110,9 @@ export function Strata({ survey, strata, plots, units }: Props) {
         </button>
         <FileButton label="Add from outlines (GeoJSON)" onFile={(file) => void readFile(file, null)} />
       </div>
+      {strata.map((s) => (
+        <Conflicts key={s.entity} book={book} kind="stratum" entity={s.entity} units={units} />
+      ))}
       {wrong && (
         <p role="alert" className="mt-2 border-l-4 border-berry bg-berry-bg p-3 text-plain" data-outline-refused>
           {wrong} Nothing was changed.

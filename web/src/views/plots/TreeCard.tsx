@@ -7,6 +7,7 @@ import type { TreeRow } from '../../book/tree-row';
 import { bookStore } from '../../field/book-store';
 import { useBook } from '../../field/use-book';
 import { AskedOfTree } from '../../ui/AskedOfTree';
+import { TreeConflicts } from '../../ui/Conflicts';
 import { verdictOf } from '../../ui/plot/plot-words';
 import { PLOT_ACTIONS } from './plot-actions';
 import { sayPlaceOf } from './TreeHere';
@@ -23,7 +24,8 @@ interface Props {
 /** The tree that was tapped: what is known of it, what its survey asks, and on to measure it. */
 export function TreeCard({ row, survey, protocol, onPlace, onClose }: Props) {
   const { units } = protocol;
-  const record = useBook((s) => s.book.find('tree', row.id));
+  const book = useBook((s) => s.book);
+  const record = book.find('tree', row.id);
   const held = useBook((s) => s.held.has(row.id));
   // what is said of it can only be changed once all of it is here
   useEffect(() => {
@@ -52,6 +54,7 @@ export function TreeCard({ row, survey, protocol, onPlace, onClose }: Props) {
           {verdict.says} {verdict.todo}
         </p>
       )}
+      <TreeConflicts book={book} tree={row.id} units={units} />
       {unsaid && <p className="text-plain text-soft">{unsaid.reason}</p>}
       {row.notCounted && <p className="text-plain text-berry">{NOT_COUNTED[row.notCounted]}</p>}
       <div className="mt-2 flex flex-wrap gap-2">

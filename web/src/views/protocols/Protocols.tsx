@@ -8,6 +8,7 @@ import { bookStore } from '../../field/book-store';
 import { makerNow } from '../../field/device';
 import { savedPreferences } from '../../field/preferences';
 import { useBookState } from '../../field/use-book';
+import { Conflicts } from '../../ui/Conflicts';
 import { Frame } from '../../ui/frame/Frame';
 import { OnATrunk } from '../../ui/OnATrunk';
 import { ChangeSurvey } from './ChangeSurvey';
@@ -75,6 +76,7 @@ export default function Protocols() {
           <article className="min-w-0">
             <h2 className="text-head font-semibold">{line.name}</h2>
             {line.why && <p className="text-soft">{line.why}</p>}
+            {line.record && <Conflicts book={book} kind="protocol" entity={line.record.entity} units={line.options.units} />}
             {line.record && <Versions line={line} />}
             <div className="my-3 flex flex-wrap gap-2">
               <button type="button" className="button" onClick={() => setEditing(line.options)}>

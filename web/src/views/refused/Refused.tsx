@@ -5,23 +5,32 @@ import { bookStore } from '../../field/book-store';
 import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';
 import { useBookState } from '../../field/use-book';
 import { Frame } from '../../ui/frame/Frame';
+import { SaveUnsynced } from '../../ui/SaveUnsynced';
 import { TextField } from '../../ui/TextField';
+import { OpenConflicts } from './OpenConflicts';
 import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
 
 /** What the server did not take: what it is, why, and what a person can do about it. Nothing here is lost or decided alone. */
 export default function Refused() {
-  const { loaded, refused, book } = useBookState();
+  const { loaded, refused, book, unsent } = useBookState();
   if (!loaded) return <Frame tab={null}>Opening the book …</Frame>;
   const open = refused.filter((r) => !r.aside);
   const aside = refused.filter((r) => r.aside);
   return (
     <Frame tab={null}>
-      <h1 className="text-page leading-tight font-bold">{open.length > 0 ? 'Refused by the server' : 'Nothing is refused'}</h1>
+      <h1 className="text-page leading-tight font-bold">Sync problems</h1>
+      <OpenConflicts />
+      <h2 className="mt-6 text-title font-semibold">Refused by the server</h2>
       <p className="mt-1 max-w-prose text-soft">
         {open.length > 0
-          ? 'These are kept on this device and the server has not taken them. Put each right and send it again, or set it aside: then it stays here and counts nowhere.'
-          : 'The server has taken everything it was sent.'}
+          ? 'These records are saved on this device and the server refused them. Correct each and send it again, or set it aside: then it stays here and counts nowhere.'
+          : 'Nothing is refused: the server has taken everything it was sent.'}
       </p>
+      {unsent > 0 && (
+        <p className="mt-2">
+          <SaveUnsynced />
+        </p>
+      )}
       <ul className="mt-5 flex flex-col gap-6">
         {open.map((r) => (
           <li key={r.record.id}>

@@ -38,7 +38,7 @@ export default function Results() {
   if (!survey || !state?.results) return <SurveyNotYet tab="results" id={id} worked={state?.worked ?? 0} />;
   return (
     <Frame tab="results" survey={surveyInFrame(survey)} wide>
-      <SurveyTitle survey={survey} protocol={protocol}>
+      <SurveyTitle survey={survey} protocol={protocol} conflicts={0}>
         <SaveAs survey={survey} confidence={confidence} results={state.results} />
       </SurveyTitle>
       {coming && coming.here < WHOLE * coming.of ? (

@@ -140,7 +140,11 @@ function Opened({ row, taken, ...p }: OpenedProps) {
   }
   return (
     <div className="flex flex-col gap-2 pb-2">
-      {row.trouble && <p className="text-plain text-berry">{row.trouble}</p>}
+      {row.trouble && (
+        <p className="text-plain text-berry">
+          {row.trouble} {row.conflicts > 0 && <a href="/refused">Choose a value</a>}
+        </p>
+      )}
       {doubtsOf(row).map((f) => (
         <p key={f.code} className="text-plain text-berry">
           {f.what} {f.why}

@@ -1,7 +1,6 @@
 import type { LineBody } from '../../book/called-line';
 import { makeRecord, retractionOf, strikeOutOf } from '../../book/make-records';
 import type { Thing } from '../../book/things';
-import type { CalledClass } from '../../contract/called';
 import type { AnyRecord, BodyOf, RecordOf } from '../../contract/envelope';
 import { afterPaint } from '../../field/after-paint';
 import { bookStore } from '../../field/book-store';
@@ -48,11 +47,6 @@ export const TALLY_ACTIONS = {
     void keep([record as AnyRecord]);
     if (body.plot) workedHere(body.plot);
     return record;
-  },
-
-  /** A tree of which only species and class are called. */
-  callClass(where: CalledIn, tag: string, species: string | null, diameter: CalledClass): RecordOf<'tree'> {
-    return this.call(treeOfLine(where, tag, { species, called: { diameter, count: 1 }, note: null }));
   },
 
   /** @returns the new version */

@@ -5,7 +5,9 @@ import { classOfRow, type StrokeClasses } from '../../book/strokes';
 import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import type { TreesHere } from '../../book/trees-here';
+import type { BodyOf } from '../../contract/envelope';
 import { bookStore } from '../../field/book-store';
+import { OtherTabs, takeNumber } from '../../field/given-numbers';
 import { hands } from '../../field/hands';
 import { nextTagOn } from '../../field/next-tag';
 import { speciesUsed } from '../../field/preferences';
@@ -14,7 +16,7 @@ import { signal } from '../../ui/signals';
 import { useSteady } from '../../ui/use-steady';
 import { remembered, rememberSoon, whenLeaving } from './memory';
 import type { Cell } from './Strokes';
-import { TALLY_ACTIONS } from './tally-actions';
+import { TALLY_ACTIONS, treeOfLine } from './tally-actions';
 import { type LineBook, printTree, useMeantLine } from './use-line';
 import { type Done, useUndo } from './use-undo';
 
@@ -45,6 +47,12 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
   /** What was kept last, in words, and of which tree. */
   const [kept, setKept] = useState<{ readonly tree: string; readonly says: string } | null>(null);
   const undo = useUndo();
+  const tabs = useRef<OtherTabs | null>(null);
+  useEffect(() => {
+    const open = new OtherTabs(survey);
+    tabs.current = open;
+    return () => open.close();
+  }, [survey]);
   useEffect(whenLeaving, []);
   // digits in the field survive a reload, and so do lines laid aside
   useEffect(
@@ -62,6 +70,17 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     undo.did(done);
     setKept({ tree: done.tree, says });
     setAsked(null);
+  });
+  /** Keeps a new tree. Where another tab tallies here too, its number is taken under a lock that all tabs share. @param own whether the number is given by this page */
+  const call = useSteady((body: BodyOf<'tree'>, own: boolean, says: (tag: string) => string) => {
+    const make = (tag: string) => {
+      const made = TALLY_ACTIONS.call({ ...body, tag });
+      did({ what: 'call', tree: made.entity, version: made.id }, says(tag));
+    };
+    if (!own || !tabs.current?.any) return make(body.tag);
+    const taken = new Set(here.all.map((r) => r.tag));
+    // without a store nothing is shared with other tabs either
+    void takeNumber(survey, body.tag, (t) => !taken.has(t)).then(make, () => make(body.tag));
   });
   const leave = () => {
     setCorrecting(null);
@@ -83,8 +102,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     const says = `${body.tag}: ${sayCall(parsed.tree, lines.context, name)}`;
     if (corrected) did({ what: 'change', tree: corrected.entity, version: TALLY_ACTIONS.change(corrected, body).id }, says);
     else {
-      const made = TALLY_ACTIONS.call(body);
-      did({ what: 'call', tree: made.entity, version: made.id }, says);
+      call(body, parsed.tree.tag === undefined, (tag) => `${tag}: ${sayCall(parsed.tree, lines.context, name)}`);
       if (body.species) {
         setLast(body.species);
         speciesUsed([body.species]);
@@ -98,8 +116,8 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     const species = name === null ? null : (lines.species.find((s) => s.body.name === name)?.entity ?? null);
     const { width, unit, names } = classes;
     const from = names === 'middle' ? Math.max(0, of - width / 2) : of;
-    const made = TALLY_ACTIONS.callClass(where, tag, species, { kind: 'class', from, width, unit });
-    did({ what: 'call', tree: made.entity, version: made.id }, `${tag}: ${name ?? 'no species'}, class ${of} ${unit}`);
+    const body = treeOfLine(where, tag, { species, called: { diameter: { kind: 'class', from, width, unit }, count: 1 }, note: null });
+    call(body, true, (given) => `${given}: ${name ?? 'no species'}, class ${of} ${unit}`);
   });
   /** The last tree of a class is taken back: struck out where it is more than a tap of this page. */
   const takeBack = useSteady(({ species, of }: Cell) => {

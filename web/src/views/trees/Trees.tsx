@@ -24,6 +24,7 @@ import { Num, Sideways } from '../../ui/table';
 import { weight } from '../../ui/weight';
 import { EVERYTHING } from './filters';
 import { List } from './List';
+import { MoveEarlier } from './MoveEarlier';
 
 const HeightsByDiameter = lazy(() => import('./HeightsByDiameter'));
 
@@ -61,7 +62,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
   const counted = useMemo(() => t.rows.filter((r) => !r.struck), [t.rows]);
   return (
     <>
-      <SurveyTitle survey={survey} protocol={protocol.name}>
+      <SurveyTitle survey={survey} protocol={protocol.name} conflicts={t.head.conflicts.trees}>
         <span className="flex flex-wrap gap-2">
           <Link className="button" href={`/tally?survey=${survey.entity}`}>
             Tally
@@ -71,6 +72,7 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
           </Link>
         </span>
       </SurveyTitle>
+      <MoveEarlier survey={survey} units={units} />
       {coming && <Coming {...coming} />}
       {t.old && (
         <p role="status" className="mt-3 text-plain text-soft" data-old>
