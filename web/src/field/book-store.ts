@@ -1,4 +1,4 @@
-import { localDate } from '../book/make-records';
+import { localDate, NewerThing } from '../book/make-records';
 import { SINGLE_TREE_SURVEYS } from '../book/single-trees';
 import type { AnyRecord } from '../contract/envelope';
 import { afterPaint } from './after-paint';
@@ -205,6 +205,8 @@ class BookStore {
     whenOutdated(() => this.set({ trouble: 'A newer Arbolito is open in another tab: reload this page.' }));
     void this.load().then(() => this.opened());
     window.addEventListener('online', this.sync);
+    // whoever changes what a newer program wrote is told so, wherever that was
+    window.addEventListener('error', ({ error }) => error instanceof NewerThing && this.set({ trouble: error.message }));
     document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void this.sync());
     setInterval(() => document.visibilityState === 'visible' && void this.sync(), PAUSE_MS);
   }

@@ -50,7 +50,9 @@ function dependants(id: string, all: readonly AnyRecord[]): readonly string[] {
   return [...found];
 }
 const namesOf = (r: AnyRecord) =>
-  [r.supersedes, r.person, ...Object.values(r.body as object)].filter((v): v is string => typeof v === 'string');
+  [r.supersedes, ...(r.alsoSupersedes ?? []), r.person, ...Object.values(r.body as object)].filter(
+    (v): v is string => typeof v === 'string',
+  );
 
 /** A field of a record by the path an error names: `body.read.value`, `body.runs[1].course`. */
 const stepsOf = (path: string) => path.split(/[.[\]]+/).filter(Boolean);

@@ -1,7 +1,7 @@
 import type { Reading, UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { Book } from '../book/book';
-import { conflictFields, differing, fieldValue, sayOpenStrikeOut, withUnit } from '../book/conflict-words';
+import { conflictFields, differing, fieldValue, kindWord, sayOpenStrikeOut, withUnit } from '../book/conflict-words';
 import { settleConflicts } from '../book/conflicts';
 import { retractionOf, strikeOutOf } from '../book/make-records';
 import type { Stated, Thing } from '../book/things';
@@ -22,10 +22,19 @@ interface Props {
   readonly parts?: readonly string[];
 }
 
-/** What two people changed at once of one thing, and what a person can do about it. Nothing where they agree. */
+/** What two people changed at once of one thing, and what a person can do about it; or that a newer program wrote it. Nothing where all is well. */
 export function Conflicts({ book, kind, entity, units, parts }: Props) {
   const thing = book.find(kind, entity);
   const strikes = book.openStrikeOuts(entity);
+  if (thing?.newer)
+    return (
+      <p className="my-3 border-l-4 border-slate bg-slate-bg p-3" data-newer={kind}>
+        A newer Arbolito wrote this {kindWord(kind)}. It is shown as far as this page knows it, and can’t be changed here.{' '}
+        <button type="button" className="button ml-2" onClick={() => location.reload()}>
+          Reload the page
+        </button>
+      </p>
+    );
   if (!thing || (thing.conflicts.length === 0 && strikes.length === 0)) return null;
   return (
     <section className="my-3 border-l-4 border-berry bg-berry-bg p-3" aria-label="Conflict" data-conflict={kind}>

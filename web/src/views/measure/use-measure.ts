@@ -48,7 +48,12 @@ export function useMeasure() {
   const today = useToday();
   const t = useTree(book, hand, saved, today, loaded);
   const { found, survey, protocol, prefs, plot, tag, speciesId, entities, draft, drawn, tape } = t;
-  const speciesList = useMemo(() => book.all('species'), [book]);
+  // one that was struck out of the list is still what the tree is
+  const speciesList = useMemo(() => {
+    const listed = book.all('species');
+    const own = speciesId === null || listed.some((s) => s.entity === speciesId) ? null : book.find('species', speciesId);
+    return own ? [...listed, own] : listed;
+  }, [book, speciesId]);
   const last = (slot: string) => entities.findLast((e) => e.body && slotOf(e.body.read) === slot);
   const keptHead = currentOf(t.last);
   /** Whether anything was read of the tree, at any visit. */

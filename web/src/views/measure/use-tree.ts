@@ -26,9 +26,9 @@ import { type Hand, nextTag, protocolAt, waysOf } from './hand';
 import { sameSlot, stemInBook, stemLines, tapeAt } from './tape';
 import { NONE, useChecks } from './use-checks';
 
-/** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
 const NOTHING_SEEN: readonly Seen[] = [];
 
+/** The tree in hand with everything that follows from its readings, the digits in the field and what is tapped of its trunk. */
 export function useTree(book: Book, hand: Hand, saved: Saved, today: string, stands: boolean) {
   const found = useMemo(() => book.tree(hand.tree), [book, hand.tree]);
   const survey = found?.record.body.survey ?? hand.survey;

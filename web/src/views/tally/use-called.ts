@@ -102,7 +102,7 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     const says = `${body.tag}: ${sayCall(parsed.tree, lines.context, name)}`;
     if (corrected) did({ what: 'change', tree: corrected.entity, version: TALLY_ACTIONS.change(corrected, body).id }, says);
     else {
-      call(body, parsed.tree.tag === undefined, (tag) => `${tag}: ${sayCall(parsed.tree, lines.context, name)}`);
+      call(body, parsed.tree.tag == null, (tag) => `${tag}: ${sayCall(parsed.tree, lines.context, name)}`);
       if (body.species) {
         setLast(body.species);
         speciesUsed([body.species]);

@@ -55,9 +55,6 @@ export interface MeantLine {
 }
 const NOTHING: MeantLine = { parsed: null, body: null, row: null, notes: [] };
 
-/** Whose ids a line has that is not kept: nobody's. */
-const _DRAFT = { device: 'draft', person: null, now: new Date(0), newId: () => 'draft' };
-
 export interface LineAround {
   readonly where: CalledIn;
   readonly book: LineBook;
