@@ -76,6 +76,7 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
     const at = row.plot === null ? undefined : plots.places.get(row.plot);
     if (at === undefined) {
       if (row.plot === null || !book.find('plot', row.plot)) got.note('without-plot', row);
+      else if (book.isStruck(row.plot)) got.note('plot-struck', row);
       continue;
     }
     const weight = standsFor(row, at.rule) * row.count;

@@ -34,6 +34,7 @@ export type WorthCode =
   | 'shifted'
   | 'without-size'
   | 'without-plot'
+  | 'plot-struck'
   | 'without-diameter'
   | 'edges-open'
   | 'conflicts'

@@ -1,4 +1,5 @@
 import type { ProtocolOptions } from '@arbolito/core';
+import { conflictsIn, sayConflicts } from './conflict-words';
 import { inShort } from './in-short';
 import type { JudgedPlot } from './on-plot';
 import type { BookTree } from './tree';
@@ -27,11 +28,11 @@ export function fromOf(
   caller: string | null,
   short: (text: string) => string = inShort,
 ): string {
-  const { record, visits, contested, openStrikeOuts, readings, confirmed } = tree;
+  const { record, visits, readings, confirmed } = tree;
   // all that is said of the tree itself stands in its body, what was called of it too
   const self = `${JSON.stringify(record.body)}\n${plot?.from ?? ''}\n${shortOf(tree.species)}`;
   const seen = listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]));
-  const open = `${contested.reduce((n, t) => n + t.conflicts.length, 0)} ${openStrikeOuts.length}`;
+  const open = `${conflictsIn(tree)} ${sayConflicts(tree) ?? ''}`;
   const read = `${open}\n${readings.at(-1)?.entity ?? ''}\n${caller ?? ''}\n${seen}`;
   return `${program} ${shortOf(protocol)} ${short(`${self}\n${read}\n${listed(confirmed)}\n${species ?? ''}`)}`.trimStart();
 }

@@ -24,6 +24,8 @@ const WORTH: Readonly<Record<WorthCode, string>> = {
   shifted: 'These plots were moved inward from an edge: what stands at edges is looked at too seldom, and the figures are biased.',
   'without-size': 'Nobody said how large these plots are: their trees are in no figure.',
   'without-plot': 'These trees stand on no plot: they speak for no land.',
+  'plot-struck':
+    'The plot of these trees was struck out while they were added: they are in no figure. Keep the plot, or strike out the trees.',
   'without-diameter': 'These trees have no diameter: a point or a nested circle can’t say what they stand for, and they are in no figure.',
   'edges-open': 'These trees stand on plots near an edge and nobody told where: none of them is made up for.',
   conflicts: 'Two people entered different values here. The later value is in use: choose one under Sync problems.',

@@ -16,7 +16,7 @@ import { Problem } from './problem';
 import { ID, SCOPE } from './records/fields';
 import { BODIES } from './records/index';
 import { DerivingAnswer, ERRORS } from './results';
-import { CURSOR, PullResponse, PushRequest, PushResponse, SurveysResponse, SYNC_LIMIT } from './sync';
+import { CURSOR, PLACE, PullResponse, PushRequest, PushResponse, SurveysResponse, SYNC_LIMIT } from './sync';
 
 type Schema = Record<string, unknown>;
 
@@ -193,7 +193,7 @@ export function openApi(): Schema {
         get: {
           summary: 'The records of a scope in the order in which the server stored them.',
           description:
-            'Take in “shared” first, then the surveys that are wanted: each names only what it holds itself and what is shared. 404: no such survey. 409: the cursor is of another book or of a place not reached yet; begin again without one.',
+            'Take in “shared” first, then the surveys that are wanted: each names only what it holds itself and what is shared. 404: no such survey. 409: the book is another one or was restored, so that another record stands at the cursor or at the acknowledged place. Then begin again without a cursor, and send every record that was not among those pulled.',
           parameters: [
             {
               name: 'scope',
@@ -207,7 +207,14 @@ export function openApi(): Schema {
               in: 'query',
               required: false,
               schema: { type: 'string', pattern: CURSOR.source },
-              description: 'The next of the page before; left out at the beginning.',
+              description: 'The next of the page before: book, place and record; left out at the beginning.',
+            },
+            {
+              name: 'acknowledged',
+              in: 'query',
+              required: false,
+              schema: { type: 'string', pattern: PLACE.source },
+              description: 'Place and id of the last record of the scope that the server said it has.',
             },
             { name: 'limit', in: 'query', required: false, schema: { type: 'integer', minimum: 1, maximum: SYNC_LIMIT, default: 500 } },
           ],
