@@ -2,8 +2,9 @@ import type { ProtocolOptions } from '@arbolito/core';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
 import { SHARED_KINDS } from '../contract/scope';
+import type { Entry } from './entry';
 import { Kit } from './kit';
-import { type Change, type Entry, RecordIndex } from './record-index';
+import { type Change, RecordIndex } from './record-index';
 import { type Stated, type Thing, Things } from './things';
 import { type BookTree, gatherTree, sameTree } from './tree';
 import type { Entity } from './versions';
@@ -83,12 +84,12 @@ export class Book {
 
   /** Whether something that a record is part of is struck out, be the record here or not. */
   isPartOfStruck(record: AnyRecord): boolean {
-    return this.inside.index.isPartOfStruck(record);
+    return this.inside.index.strikeOuts.isPartOfStruck(record);
   }
 
   /** Strike-outs of a thing, or of the plot it is part of, whose maker had not seen all of the thing: it stays until a person decides. */
   openStrikeOuts(id: string): readonly RecordOf<'strike-out'>[] {
-    return this.inside.index.openStrikeOuts(id);
+    return this.inside.index.strikeOuts.openStrikeOuts(id);
   }
 
   /** The things here that wait for a person: in conflict, or struck out by somebody who had not seen all of them. */
@@ -103,7 +104,7 @@ export class Book {
    * @returns null of what goes with all that is part of it
    */
   seenOf(id: string, parts: readonly string[] = []): readonly string[] | null {
-    return this.inside.index.seenOf(id, parts);
+    return this.inside.index.strikeOuts.seenOf(id, parts);
   }
 
   /** One exact version, in force or not. */
@@ -209,7 +210,7 @@ export class Book {
       if (entry && (kind === 'tree' || kind === 'plot' || kind === 'stratum')) touched.surveys.add(surveyOf(entry));
     }
     // what its strike-out's maker had not seen brings a thing back, with what is part of it
-    if (index.isNamedByStrikeOut(entity)) this.touchBelow(entity, touched);
+    if (index.strikeOuts.isNamed(entity)) this.touchBelow(entity, touched);
     for (const id of struck) this.touchBelow(id, touched);
   }
 

@@ -1,14 +1,11 @@
-import type { AnyRecord, RecordOf } from '../contract/envelope';
+import type { AnyRecord } from '../contract/envelope';
 import { type KindFacts, upgraded } from '../contract/kinds/define';
 import { KINDS, type Kind } from '../contract/kinds/index';
+import type { Entry } from './entry';
 import { IdList } from './id-list';
 import { mergeVersions } from './merge';
-import { byId, type Entity, headsOf, latestOf, parentIdsOf } from './versions';
-
-/** One thing of the book with its kind. Never changed: what changes is put in its place. */
-export interface Entry extends Entity<AnyRecord> {
-  readonly kind: Kind;
-}
+import { type Part, StrikeOuts } from './strike-outs';
+import { byId, headsOf, latestOf } from './versions';
 
 type Facts = Readonly<Record<string, KindFacts>>;
 type Parts = readonly (readonly [field: string, kind: string])[];
@@ -23,9 +20,8 @@ export class RecordIndex {
   private readonly ofKind = new Map<string, IdList>();
   /** What is part of a thing, by its id, whether that is here already or not. */
   private readonly parts = new Map<string, IdList>();
-  /** Retractions of a version, and strike-outs of a thing: ids of those records and of those things. */
+  /** Retractions of a version: ids of those records. */
   private readonly retractions = new Map<string, string[]>();
-  private readonly strikes = new Map<string, Set<string>>();
   private readonly strangers = new Map<string, AnyRecord>();
   /** Things of which two people said different things at once. */
   private readonly contested = new Set<string>();
@@ -104,108 +100,22 @@ export class RecordIndex {
     return this.parts.get(id)?.sorted() ?? [];
   }
 
+  /** Which things are struck out, and which wait for a person. */
+  readonly strikeOuts = new StrikeOuts({
+    entry: (id) => this.entries.get(id),
+    version: (id) => this.versions.get(id),
+    partsOf: (id) => this.partsOf(id),
+    parentsOf: (thing) => this.parentsOf(thing),
+  });
+
   /** Whether a thing, or something it is part of, is struck out. */
   isStruck(id: string): boolean {
-    if (this.strikes.size === 0) return false;
-    if (this.strikeOutsOf(id).some((s) => this.takesEffect(s, id))) return true;
-    const entry = this.entries.get(id);
-    return entry !== undefined && this.isPartOfStruck(entry);
-  }
-
-  /** Whether something that a thing is part of is struck out, be the thing here or not. */
-  isPartOfStruck(thing: Part): boolean {
-    if (this.strikes.size === 0) return false;
-    return this.partOf(thing.kind).some(([field, kind]) => {
-      const parent = named(thing, field);
-      if (parent === null || !this.isOfKind(parent, kind)) return false;
-      if (this.strikeOutsOf(parent).some((s) => this.takesEffect(s, parent) && this.takesPart(s, parent, thing.entity))) return true;
-      const above = this.entries.get(parent);
-      return above !== undefined && this.isPartOfStruck(above);
-    });
+    return this.strikeOuts.isStruck(id);
   }
 
   /** Ids of the things that wait for a person: in conflict, or struck out by somebody who had not seen all of them. */
   waiting(): readonly string[] {
-    const named = [...this.strikes.keys()].filter((id) => this.openStrikeOuts(id).length > 0);
-    return [...new Set([...this.contested, ...named])].filter((id) => !this.isStruck(id)).sort();
-  }
-
-  /** Whether a strike-out in force names a thing, be it struck out by that or not. */
-  isNamedByStrikeOut(id: string): boolean {
-    return (this.strikes.get(id)?.size ?? 0) > 0;
-  }
-
-  /**
-   * Strike-outs in force of a thing, or of the plot it is part of, that its maker made without having seen all of the
-   * thing: it stays until a person decides.
-   */
-  openStrikeOuts(id: string): readonly RecordOf<'strike-out'>[] {
-    const entry = this.entries.get(id);
-    if (this.strikes.size === 0 || !entry) return NO_STRIKE_OUTS;
-    const own = this.strikeOutsOf(id).filter((s) => !this.takesEffect(s, id));
-    const above = this.partOf(entry.kind).flatMap(([field]) => {
-      const parent = named(entry, field);
-      return parent === null ? [] : this.strikeOutsOf(parent).filter((s) => this.takesEffect(s, parent) && !this.takesPart(s, parent, id));
-    });
-    return [...own, ...above];
-  }
-
-  /**
-   * What a person sees of a thing who strikes it out: its versions in force and its parts.
-   * @param parts of a plot its trees; those of a tree are here
-   * @returns null of what goes with all that is part of it: a survey, or more than a strike-out can list
-   */
-  seenOf(id: string, parts: readonly string[] = []): readonly string[] | null {
-    const entry = this.entries.get(id);
-    if (!entry || entry.kind === 'survey') return null;
-    const seen = [...entry.heads.map((h) => h.id), ...(entry.kind === 'tree' ? this.livingParts(id) : parts)];
-    return seen.length <= MOST_SEEN ? seen : null;
-  }
-
-  /** Strike-outs in force that name a thing. */
-  private strikeOutsOf(id: string): readonly RecordOf<'strike-out'>[] {
-    const by = this.strikes.get(id);
-    if (by === undefined || by.size === 0) return NO_STRIKE_OUTS;
-    return [...by]
-      .sort()
-      .flatMap((s) => (this.entries.get(s)?.heads ?? []) as RecordOf<'strike-out'>[])
-      .filter((h) => h.body.entity === id);
-  }
-
-  /** A version of the thing that the strike-out's maker did not see keeps the thing; so does a part of a tree. */
-  private takesEffect({ body: { seen } }: RecordOf<'strike-out'>, id: string): boolean {
-    const entry = this.entries.get(id);
-    if (seen == null || !entry || entry.kind === 'survey') return true;
-    const known = new Set(seen);
-    if (!entry.heads.every((h) => known.has(h.id) || this.isAboveAny(entry, h.id, known))) return false;
-    // trees of a plot stay or go each by itself
-    return entry.kind !== 'tree' || this.livingParts(id).every((part) => known.has(part));
-  }
-
-  private takesPart({ body: { seen } }: RecordOf<'strike-out'>, of: string, part: string): boolean {
-    return seen == null || this.entries.get(of)?.kind !== 'plot' || seen.includes(part);
-  }
-
-  /** Whether a version is one that a seen one had replaced. */
-  private isAboveAny({ history }: Entry, id: string, seen: ReadonlySet<string>): boolean {
-    const left = history.filter((v) => seen.has(v.id)).flatMap(parentIdsOf);
-    const passed = new Set<string>();
-    for (let at = left.pop(); at !== undefined; at = left.pop()) {
-      if (at === id) return true;
-      if (passed.has(at)) continue;
-      passed.add(at);
-      const version = this.versions.get(at);
-      if (version) left.push(...parentIdsOf(version));
-    }
-    return false;
-  }
-
-  /** Direct parts of a tree that are there: not retracted, and not struck out by themselves. */
-  private livingParts(id: string): readonly string[] {
-    return this.partsOf(id).filter((part) => {
-      const entry = this.entries.get(part);
-      return entry !== undefined && entry.heads.length > 0 && !this.strikeOutsOf(part).some((s) => this.takesEffect(s, part));
-    });
+    return [...new Set([...this.contested, ...this.strikeOuts.asking()])].filter((id) => !this.isStruck(id)).sort();
   }
 
   /** Every version of a thing and of all that is part of it, with what takes any of them back or strikes it out now. */
@@ -220,7 +130,7 @@ export class RecordIndex {
         found.set(version.id, version);
         for (const by of this.retractions.get(version.id) ?? []) take(this.versions.get(by)?.entity ?? '');
       }
-      for (const by of this.strikes.get(thing) ?? []) take(by);
+      for (const by of this.strikeOuts.naming(thing)) take(by);
       for (const part of this.partsOf(thing)) take(part);
     };
     take(id);
@@ -245,6 +155,13 @@ export class RecordIndex {
       this.partsBy.set(kind, parts);
     }
     return parts;
+  }
+
+  private parentsOf(thing: Part): readonly string[] {
+    return this.partOf(thing.kind).flatMap(([field, kind]) => {
+      const parent = named(thing, field);
+      return parent !== null && this.isOfKind(parent, kind) ? [parent] : [];
+    });
   }
 
   /** What is no part by its kind is none: no way upward goes in a circle. */
@@ -283,7 +200,7 @@ export class RecordIndex {
       if (from !== null) this.parts.get(from)?.remove(id);
       if (to !== null) list(this.parts, to).add(id);
     }
-    const struck = kind === 'strike-out' ? this.strike(before, now) : [];
+    const struck = kind === 'strike-out' ? this.strikeOuts.follow(before ?? null, now) : [];
     return { before: before ?? null, now, struck };
   }
 
@@ -310,17 +227,6 @@ export class RecordIndex {
       return entry ? entry.heads.some((h) => h.id === id) : retraction !== undefined;
     });
   }
-
-  private strike(before: Entry | undefined, now: Entry): readonly string[] {
-    const was = new Set((before?.heads ?? []).map(entityStruck));
-    const is = new Set(now.heads.map(entityStruck));
-    for (const id of was) if (!is.has(id)) this.strikes.get(id)?.delete(now.entity);
-    for (const id of is) {
-      const by = this.strikes.get(id) ?? new Set();
-      this.strikes.set(id, by.add(now.entity));
-    }
-    return [...new Set([...was, ...is])];
-  }
 }
 
 /** A thing as it was before records came, and as it is. */
@@ -331,16 +237,6 @@ export interface Change {
   readonly struck: readonly string[];
 }
 
-const entityStruck = (r: AnyRecord) => (r as RecordOf<'strike-out'>).body.entity;
-
-/** What is part of something: a thing of the book, or a record that is not in it. */
-export interface Part {
-  readonly kind: string;
-  readonly entity: string;
-  readonly body: object | null;
-  readonly history?: readonly AnyRecord[];
-}
-
 /** What a field of a thing names; of one that is retracted as it was said last. */
 function named({ body, history }: Part, field: string): string | null {
   const id = ((body ?? history?.at(-1)?.body) as Readonly<Record<string, unknown>> | undefined)?.[field];
@@ -348,9 +244,6 @@ function named({ body, history }: Part, field: string): string | null {
 }
 
 const NO_CONFLICTS: readonly never[] = [];
-const NO_STRIKE_OUTS: readonly never[] = [];
-/** A strike-out lists so many versions and parts. */
-export const MOST_SEEN = 1000;
 
 function push(map: Map<string, string[]>, key: string, value: string): void {
   const list = map.get(key);

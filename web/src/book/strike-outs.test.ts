@@ -4,7 +4,7 @@ import type { AnyRecord, BodyOf } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
 import { Book } from './book';
 import { type Maker, makeRecord, retractionOf, strikeOutOf } from './make-records';
-import { MOST_SEEN } from './record-index';
+import { MOST_SEEN } from './strike-outs';
 
 const maker: Maker = { device: 'd', person: null, now: new Date('2026-06-01T10:00:00Z'), newId: v7 };
 const make = <K extends Kind>(kind: K, body: object) => makeRecord(maker, kind, body as BodyOf<K>) as AnyRecord;

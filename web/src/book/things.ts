@@ -58,7 +58,7 @@ export class Things {
 
   /** Strike-outs of a thing, or of the plot it is part of, whose maker had not seen all of the thing. */
   openStrikeOuts(id: string): readonly RecordOf<'strike-out'>[] {
-    return this.index.openStrikeOuts(id);
+    return this.index.strikeOuts.openStrikeOuts(id);
   }
 
   /** One exact version, in force or not. */
