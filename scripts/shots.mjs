@@ -102,23 +102,6 @@ await withServer(async (address) => {
     await page.goto('/kit');
     await page.getByRole('combobox', { name: 'Whose kit' }).selectOption('I. Rautén');
   });
-  await shot('refused', DESK, 'day', async (page) => {
-    // as a faulty device would have made them
-    await page.route('**/api/v1/sync', async (route) => {
-      if (route.request().method() !== 'POST') return route.continue();
-      const { records } = route.request().postDataJSON();
-      for (const r of records) if (r.kind === 'person') r.body.eyeHeight = 16.2;
-      for (const r of records) if (r.kind === 'reading' && r.body.read.kind === 'distance') r.body.read.value = -22;
-      return route.continue({ postData: JSON.stringify({ records }) });
-    });
-    await measure(page, 'Monte Umbrío', '38\n22\n');
-    await page.waitForTimeout(500);
-    await page.goto('/kit');
-    await page.getByRole('textbox', { name: /somebody else/ }).fill('N. Brezo');
-    await page.getByRole('button', { name: 'Add to the book' }).click();
-    await page.getByRole('link', { name: /refused by the server/ }).click();
-    await page.getByRole('heading', { name: 'Refused by the server' }).waitFor();
-  });
   const plot = async (page, name) => {
     await takeAlong(page, 'Monte Umbrío');
     await page
@@ -193,6 +176,46 @@ await withServer(async (address) => {
     await page.goto('/');
     await page.getByText('Where you stopped').waitFor();
     await page.getByText('Carried on this device: 2').waitFor();
+  });
+  /** Two people change the slope of one plot at once. */
+  const twoSlopes = (page) =>
+    page.evaluate(async () => {
+      const ask = async (path) => (await fetch(path)).json();
+      const { surveys } = await ask('/api/v1/surveys?limit=100');
+      const survey = surveys.find((s) => s.name === 'Monte Umbrío').id;
+      const { records } = await ask(`/api/v1/sync?scope=${survey}&limit=1000`);
+      const people = (await ask('/api/v1/sync?scope=shared&limit=1000')).records.filter((r) => r.kind === 'person');
+      const { seq: _, scope: __, ...plot } = records.filter((r) => r.kind === 'plot' && r.body.name === '7').at(-1);
+      const versions = [14, 18].map((slope, i) => ({
+        ...plot,
+        id: `01a20000-0000-7000-8000-00000000f00${i}`,
+        supersedes: plot.id,
+        person: people[i].id,
+        at: `2026-05-20T1${i}:30:00.000Z`,
+        body: { ...plot.body, slope },
+      }));
+      const headers = { 'content-type': 'application/json' };
+      await fetch('/api/v1/sync', { method: 'POST', headers, body: JSON.stringify({ records: versions }) });
+    });
+  // the last one: what it leaves with the server is seen by nobody else
+  await shot('refused', DESK, 'day', async (page) => {
+    await twoSlopes(page);
+    // as a faulty device would have made them
+    await page.route('**/api/v1/sync', async (route) => {
+      if (route.request().method() !== 'POST') return route.continue();
+      const { records } = route.request().postDataJSON();
+      for (const r of records) if (r.kind === 'person') r.body.eyeHeight = 16.2;
+      for (const r of records) if (r.kind === 'reading' && r.body.read.kind === 'distance') r.body.read.value = -22;
+      return route.continue({ postData: JSON.stringify({ records }) });
+    });
+    await measure(page, 'Monte Umbrío', '38\n22\n');
+    await page.waitForTimeout(500);
+    await page.goto('/kit');
+    await page.getByRole('textbox', { name: /somebody else/ }).fill('N. Brezo');
+    await page.getByRole('button', { name: 'Add to the book' }).click();
+    await page.getByRole('link', { name: /refused by the server/ }).click();
+    await page.getByRole('heading', { name: 'Refused by the server' }).waitFor();
+    await page.getByText('different values for slope').waitFor();
   });
   await browser.close();
 });

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import type { APIRequestContext, Browser, Page } from '@playwright/test';
 import { v7 } from 'uuid';
 import { expect, test } from './own-survey';
@@ -193,6 +194,14 @@ test('two people’s changes of a survey, a protocol, a person, a tree and a tal
   const status = page.getByRole('status').first();
   await status.getByRole('link', { name: /conflict/ }).click();
   await expect(page.getByRole('heading', { name: 'Sync problems' })).toBeVisible();
+  await expect(conflict(page, 'tree').first()).toBeVisible();
+  for (const display of ['day', 'sun', 'night']) {
+    await page.evaluate((d) => {
+      document.documentElement.dataset.display = d;
+    }, display);
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map((v) => `${display}: ${v.id} ${v.nodes.map((n) => n.target).join(' | ')}`)).toEqual([]);
+  }
   const of = (heading: RegExp) => page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: heading }) });
   const mine = survey.slice(-4);
   for (const [heading, value] of [

@@ -185,8 +185,7 @@ function Opened({ row, taken, ...p }: OpenedProps) {
           what={`tree ${row.tag}`}
           className="button"
           onStrike={(reason) => {
-            const strike = TALLY_ACTIONS.strikeOut(row.id, reason);
-            p.onDid({ what: 'strike', tree: row.id, version: strike });
+            void TALLY_ACTIONS.strikeOut(row.id, reason).then((version) => p.onDid({ what: 'strike', tree: row.id, version }));
           }}
         />
       </div>

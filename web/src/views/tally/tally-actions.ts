@@ -62,8 +62,12 @@ export const TALLY_ACTIONS = {
     void keep([retractionOf(maker(), version, 'taken back') as AnyRecord]);
   },
 
-  /** @returns the id of the strike-out */
-  strikeOut(tree: string, reason: string): string {
+  /**
+   * Strikes a tree out, once all of it is here: what comes from others meanwhile keeps it.
+   * @returns the id of the strike-out
+   */
+  async strikeOut(tree: string, reason: string): Promise<string> {
+    await bookStore.openAsked(tree);
     const record = strikeOutOf(maker(), bookStore.snapshot().book, tree, reason);
     void keep([record as AnyRecord]);
     return record.id;

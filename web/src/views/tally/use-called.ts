@@ -125,7 +125,10 @@ export function useCalled({ survey, plot, judged, protocol, lines, classes, here
     if (!tree) return;
     const own = bookStore.snapshot().book.find('tree', tree.id);
     if (own?.history.length === 1 && tree.readings === 0) undo.take({ what: 'call', tree: tree.id, version: own.latest.id });
-    else did({ what: 'strike', tree: tree.id, version: TALLY_ACTIONS.strikeOut(tree.id, 'taken back') }, `${tree.tag} struck out`);
+    else
+      void TALLY_ACTIONS.strikeOut(tree.id, 'taken back').then((version) =>
+        did({ what: 'strike', tree: tree.id, version }, `${tree.tag} struck out`),
+      );
   });
   const lastTree = useBook((s) => (kept === null ? null : s.book.find('tree', kept.tree)));
   const setLogs = (logs: number) => {
