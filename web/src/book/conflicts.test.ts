@@ -5,7 +5,7 @@ import type { Kind } from '../contract/kinds/index';
 import { Book } from './book';
 import { conflictFields, differing, fieldValue, kindWord, withUnit } from './conflict-words';
 import { settleConflicts } from './conflicts';
-import { makeRecord } from './make-records';
+import { makeRecord, NewerThing } from './make-records';
 import { takenAs } from './taken-as';
 import { thingOf } from './test-thing';
 
@@ -69,6 +69,15 @@ describe('conflicts', () => {
     expect(conflictFields('plot', ['longitude', 'latitude', 'placeError'])).toBe('centre position');
     expect(conflictFields('species', ['figures.formFactor'])).toBe('form factor');
     expect(kindWord('body-measure')).toBe('body measure');
+  });
+  it('on a field that a newer program added are told, and left to a page that knows it', () => {
+    const newer = (weather: string) => ({ ...edit(plot, { weather } as never), schema: 99 });
+    const [a, b] = [newer('rain'), newer('snow')];
+    const thing = thingOf(plot, a, b);
+    expect(thing).toMatchObject({ newer: true, body: { name: '7', weather: 'snow' }, conflicts: [{ fields: ['weather'] }] });
+    expect(conflictFields('plot', ['weather'])).toBe('weather');
+    expect(() => settleConflicts(maker(), thing, [0])).toThrow(NewerThing);
+    expect(() => edit(b, { slope: 1 })).toThrow(NewerThing);
   });
   it('are found in a book, and leave it when they are settled', () => {
     const survey = makeRecord(maker(), 'survey', { name: 'x', kind: 'fixed-plots', protocol: v7(), place: null });

@@ -37,12 +37,12 @@ export function Conflicts({ book, kind, entity, units, parts }: Props) {
     );
   if (!thing || (thing.conflicts.length === 0 && strikes.length === 0)) return null;
   return (
-    <section className="my-3 border-l-4 border-berry bg-berry-bg p-3" aria-label="Conflict" data-conflict={kind}>
+    <div className="my-3 border-l-4 border-berry bg-berry-bg p-3" data-conflict={kind}>
       {thing.conflicts.length > 0 && <Differing key={thing.latest.id} book={book} kind={kind} thing={thing} units={units} />}
       {strikes.map((strike) => (
         <KeepOrStrike key={strike.id} book={book} thing={thing} strike={strike} parts={parts ?? []} />
       ))}
-    </section>
+    </div>
   );
 }
 
