@@ -253,7 +253,6 @@ test('a tree that one person strikes out and another measures stays, until someb
   await page.goto(`/measure?survey=${survey}&tree=${tree.entity}`);
   await page.getByRole('button', { name: 'Visits' }).click();
   await expect(conflict(page, 'tree')).toContainText('One person struck this out while another changed it');
-  await page.screenshot();
   await conflict(page, 'tree').getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(conflict(page, 'tree')).toHaveCount(0);
   await exchange(page);

@@ -1,12 +1,20 @@
-import type { AnyRecord } from '../contract/envelope';
 import type { Kind } from '../contract/kinds/index';
 import { sameValue } from '../contract/same';
 import type { BookTree } from './tree';
-import type { Conflict, Entity } from './versions';
+import type { Conflict } from './versions';
 
 /** How many conflicts of a tree are open: of what is said of it and read of it, and strike-outs that did not know all of it. */
 export const conflictsIn = ({ contested, openStrikeOuts }: Pick<BookTree, 'contested' | 'openStrikeOuts'>): number =>
   contested.reduce((n, { conflicts }) => n + conflicts.length, openStrikeOuts.length);
+
+/** The tree and what of it is in conflict, each once. */
+export const thingsIn = ({
+  id,
+  contested,
+}: Pick<BookTree, 'id' | 'contested'>): readonly { readonly kind: Kind; readonly entity: string }[] => [
+  { kind: 'tree', entity: id },
+  ...contested.filter((c) => c.entity !== id),
+];
 
 /** The first conflict of a tree as a sentence; null without one. */
 export function sayConflicts({ id, contested, openStrikeOuts }: Pick<BookTree, 'id' | 'contested' | 'openStrikeOuts'>): string | null {
@@ -14,7 +22,7 @@ export function sayConflicts({ id, contested, openStrikeOuts }: Pick<BookTree, '
   if (strike) return sayOpenStrikeOut(id, strike.body.entity);
   const [thing] = contested;
   if (!thing) return null;
-  const what = thing.entity === id ? conflictFields('tree', thing.conflicts[0]?.fields ?? []) : `a ${kindWord(kindOf(thing))} of this tree`;
+  const what = thing.entity === id ? conflictFields('tree', thing.conflicts[0]?.fields ?? []) : `a ${kindWord(thing.kind)} of this tree`;
   return `Two people entered different values for ${what}. The later value is in use until someone chooses.`;
 }
 
@@ -24,15 +32,12 @@ export const sayOpenStrikeOut = (thing: string, struck: string): string =>
     ? 'One person struck this out while another changed it. It stays until you keep it or strike it out.'
     : 'One person struck out the plot while another added this tree. The tree stays until you keep the plot or strike out the tree.';
 
-const kindOf = ({ history }: Entity<AnyRecord>): Kind => history[0]?.kind ?? 'tree';
-
 const KIND_WORDS: Partial<Record<Kind, string>> = {
   'body-measure': 'body measure',
   'pace-calibration': 'pace calibration',
   'tool-calibration': 'tool calibration',
   calibration: 'instrument check',
   'clock-check': 'clock check',
-  'strike-out': 'strike-out',
 };
 /** What a kind is called: `plot`, `body measure`. */
 export const kindWord = (kind: Kind): string => KIND_WORDS[kind] ?? kind;
@@ -42,7 +47,6 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   'plot.longitude': 'centre position',
   'plot.radius': 'plot size',
   'plot.slope': 'slope and aspect',
-  'plot.state': 'state',
   'plot.order': 'walking order',
   'plot.shifted': 'shifted inward',
   'plot.edges': 'boundaries',
@@ -52,12 +56,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   'plot.minutes': 'time on the plot',
   'tree.azimuth': 'position and tally values',
   'tree.tag': 'tree number',
-  'tree.crownClass': 'crown class',
-  'tree.cutOrLeave': 'cut or leave',
   'survey.kind': 'kind and design',
-  'survey.protocol': 'protocol',
-  'stratum.grossArea': 'gross area',
-  'person.eyeHeight': 'eye height',
   'species.latin': 'scientific name',
   'instrument.tool': 'tool, error and scale',
 };

@@ -14,8 +14,7 @@ export function settleConflicts<K extends Kind>(maker: Maker, thing: Thing<K>, c
     if (!side) throw new Error(`conflict ${i + 1} has no side ${choices[i]}`);
     for (const [at, field] of fields.entries()) setAt(body, field, side.values[at]);
   }
-  const first = thing.history[0];
-  return makeRecord(maker, (first as RecordOf<K>).kind, body as BodyOf<K>, thing);
+  return makeRecord(maker, thing.latest.kind, body as BodyOf<K>, thing);
 }
 
 /** Sets a field of a body by its path, `slope` or `own.bark`; null takes a named value out. */

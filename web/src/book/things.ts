@@ -11,8 +11,6 @@ export interface Stated<K extends Kind> {
   readonly entity: string;
   readonly body: BodyOf<K>;
 }
-/** A thing without its versions. */
-export const stated = <K extends Kind>({ entity, body }: Stated<K>): Stated<K> => ({ entity, body });
 
 const STANDS_ALONE: ReadonlySet<Kind> = new Set(KIND_NAMES.filter((k) => Object.keys(KINDS[k].partOf).length === 0));
 

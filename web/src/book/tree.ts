@@ -1,7 +1,8 @@
 import type { Reading, SpeciesFigures } from '@arbolito/core';
-import type { AnyRecord, RecordOf } from '../contract/envelope';
+import type { RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
 import { type AsCalled, asCalled } from './called';
+import type { Entry } from './entry';
 import type { Kit } from './kit';
 import { type Seen, seenOf } from './seen';
 import { takenAs } from './taken-as';
@@ -39,7 +40,7 @@ export interface BookTree {
   /** What was called of it and still holds: no reading of any visit has taken its place. */
   readonly called: AsCalled;
   /** Itself and what is part of it, where two people said different things at once: the later is in use until a person chooses. */
-  readonly contested: readonly Entity<AnyRecord>[];
+  readonly contested: readonly Entry[];
   /** Strike-outs of it or of its plot that did not know all of it: it stays until a person decides. */
   readonly openStrikeOuts: readonly RecordOf<'strike-out'>[];
   /** What was doubted of it and found right by somebody. */
@@ -95,7 +96,7 @@ export function gatherTree(things: Things, kit: Kit, record: Stated<'tree'>): Bo
     openStrikeOuts: things.openStrikeOuts(record.entity),
     contested: [things.entity(record.entity), ...trunks, ...things.entitiesOf(record.entity, 'visit'), ...(last?.readings ?? all)].filter(
       (e) => e !== undefined && isContested(e),
-    ) as readonly Entity<AnyRecord>[],
+    ) as unknown as readonly Entry[],
   };
 }
 

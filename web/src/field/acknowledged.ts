@@ -2,15 +2,15 @@ import type { PushAnswer } from '../contract/sync';
 import { db } from './database';
 import { stretch } from './packs';
 import type { Unsent } from './refused';
-import type { Key } from './schema';
+import { acknowledgedKey, cursorKey, type Key } from './schema';
 
 /** The last record of a scope that the server said it has, as it is sent: its place and its id; null before there is one. */
 export async function acknowledged(scope: string): Promise<string | null> {
-  const at = await (await db()).get('meta', keyOf(scope));
+  const at = await (await db()).get('meta', acknowledgedKey(scope));
   return typeof at === 'string' ? at : null;
 }
-const keyOf = (scope: string) => `acknowledged ${scope}`;
-const seqOf = (place: unknown): number => (typeof place === 'string' ? Number(place.split('.')[0]) : 0);
+/** A record's place in the order of its scope; 0 where none is said. */
+export const seqOf = (place: unknown): number => (typeof place === 'string' ? Number(place.split('.')[0]) : 0);
 
 /**
  * Takes what the server has off the outbox, remembers the last of it in each scope, and notes what it refused: all of it or
@@ -24,7 +24,8 @@ export async function settleOutbox(done: readonly PushAnswer[], refused: readonl
   const last = new Map<string, PushAnswer>();
   for (const answer of done)
     if (answer.scope && answer.seq && answer.seq > (last.get(answer.scope)?.seq ?? 0)) last.set(answer.scope, answer);
-  for (const [scope, { seq, id }] of last) if (Number(seq) > seqOf(await meta.get(keyOf(scope)))) meta.put(`${seq}.${id}`, keyOf(scope));
+  for (const [scope, { seq, id }] of last)
+    if (Number(seq) > seqOf(await meta.get(acknowledgedKey(scope)))) meta.put(`${seq}.${id}`, acknowledgedKey(scope));
   await tx.done;
 }
 
@@ -54,9 +55,9 @@ export async function sendAgain(scope: string, there: ReadonlySet<string>, curso
     const last: Key | undefined = keys.at(-1);
     range = last !== undefined && keys.length === AT_ONCE ? IDBKeyRange.bound(last, [scope, []], true) : null;
   }
-  if (cursor === null) meta.delete(`cursor ${scope}`);
-  else meta.put(cursor, `cursor ${scope}`);
-  meta.delete(keyOf(scope));
+  if (cursor === null) meta.delete(cursorKey(scope));
+  else meta.put(cursor, cursorKey(scope));
+  meta.delete(acknowledgedKey(scope));
   await tx.done;
   return again;
 }

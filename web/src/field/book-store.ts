@@ -71,6 +71,7 @@ class BookStore {
     this.set(this.outbox.counts());
     this.tell({ written: stored, kept: true });
     await this.saveUnsaved();
+    this.sayWhenSafe();
     this.exchanges.soon();
   }
 
@@ -156,14 +157,18 @@ class BookStore {
     this.set({ trouble, unsaved: this.unsaved.records, ...this.outbox.counts() });
   }
 
+  /** Nothing is in this page only any more. */
+  private sayWhenSafe(): void {
+    if (this.unsaved.records.length === 0 && !this.unreadable) this.set({ trouble: null, unsaved: NONE, ...this.outbox.counts() });
+  }
+
   /** Saves what the disk did not take before, where there is room by now. */
   private async saveUnsaved(): Promise<void> {
     const saved = await this.unsaved.save();
-    if (saved) {
-      this.outbox.stored(saved.records);
-      this.tell({ written: saved.written, kept: true });
-    }
-    if (this.unsaved.records.length === 0 && !this.unreadable) this.set({ trouble: null, unsaved: NONE, ...this.outbox.counts() });
+    if (!saved) return;
+    this.outbox.stored(saved.records);
+    this.tell({ written: saved.written, kept: true });
+    this.sayWhenSafe();
   }
 
   /** Sends what is not on the disk, so that at least the server has it. */
@@ -174,6 +179,7 @@ class BookStore {
     this.unsaved.remove(there);
     this.outbox.end(there);
     this.set({ unsaved: this.unsaved.records, ...this.outbox.counts() });
+    this.sayWhenSafe();
   }
 
   private async takeIn(): Promise<void> {
@@ -268,9 +274,6 @@ class BookStore {
       return (e as Error).message;
     }
   }
-
-  /** Takes in records of a file that a page saved: they are saved here and sent. */
-  takeInFile = (records: readonly AnyRecord[]): Promise<void> => this.keep(records);
 
   /**
    * Reads what the address names, or a tree: that tree, and what measuring in its survey needs. Single trees are this

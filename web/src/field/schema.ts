@@ -48,5 +48,8 @@ export type FieldDatabase = IDBPDatabase<FieldSchema>;
 
 /** The scope of what hangs on something that is not here: nobody can say yet which survey it is of. */
 export const UNFILED = '';
+/** Under these a scope's cursor stands, and the last record of it that the server said it has. */
+export const cursorKey = (scope: string) => `cursor ${scope}`;
+export const acknowledgedKey = (scope: string) => `acknowledged ${scope}`;
 /** Under this the surveys stand that the device carries. */
 export const ALONG = 'along';

@@ -4,7 +4,7 @@ import { db } from './database';
 import { countUp, put, WRITTEN, type Written } from './filing';
 import { folderAt, stretch, takeOut, unpacked } from './packs';
 import type { Unsent } from './refused';
-import { ALONG, type Folder, type Key, UNFILED } from './schema';
+import { ALONG, acknowledgedKey, cursorKey, type Folder, type Key, UNFILED } from './schema';
 
 /** Every record on this device. */
 export async function loadAll(): Promise<AnyRecord[]> {
@@ -96,14 +96,14 @@ export async function keepPulled(records: readonly AnyRecord[], scope: string, c
     return null;
   }
   const written = await put(tx, records, { scope });
-  if (cursor !== null) tx.objectStore('meta').put(cursor, `cursor ${scope}`);
+  if (cursor !== null) tx.objectStore('meta').put(cursor, cursorKey(scope));
   await tx.done;
   return written;
 }
 
 /** How far a scope was taken in; null where it never was. */
 export async function cursor(scope: string): Promise<string | null> {
-  const at = await (await db()).get('meta', `cursor ${scope}`);
+  const at = await (await db()).get('meta', cursorKey(scope));
   return typeof at === 'string' ? at : null;
 }
 
@@ -138,9 +138,9 @@ export async function leaveBehind(survey: string): Promise<number> {
     packs.delete(stretch(survey));
     tx.objectStore('tools').delete(stretch(survey));
     tx.objectStore('paired').delete(stretch(survey));
-    meta.delete(`cursor ${survey}`);
+    meta.delete(cursorKey(survey));
     meta.delete(`size ${survey}`);
-    meta.delete(`acknowledged ${survey}`);
+    meta.delete(acknowledgedKey(survey));
     tx.objectStore('heads').delete(survey);
     tx.objectStore('rows').delete(survey);
     const before = (await meta.get(ALONG)) as readonly string[] | undefined;
@@ -164,7 +164,7 @@ export async function partlyHere(): Promise<readonly Coming[]> {
   const carried = ((await tx.store.get(ALONG)) as readonly string[] | undefined) ?? [];
   const each = await Promise.all(
     carried.map(async (survey) => {
-      const [of, at] = await Promise.all([tx.store.get(`size ${survey}`), tx.store.get(`cursor ${survey}`)]);
+      const [of, at] = await Promise.all([tx.store.get(`size ${survey}`), tx.store.get(cursorKey(survey))]);
       return { survey, here: placeOf(at), of: Number(of ?? 0) };
     }),
   );

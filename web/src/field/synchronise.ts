@@ -2,7 +2,7 @@ import { makeRecord } from '../book/make-records';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { PushAnswer, SurveyLine, SurveysResponse } from '../contract/sync';
-import { acknowledged, sendAgain, settleOutbox } from './acknowledged';
+import { acknowledged, sendAgain, seqOf, settleOutbox } from './acknowledged';
 import { compareClock, takeUnkept } from './clock';
 import { makerNow } from './device';
 import type { Written } from './filing';
@@ -97,7 +97,7 @@ export async function synchronise(ask: Ask = askServer, hear: Hear = () => {}): 
       if (at !== null || last !== null) lacking += await sendAgain(id, new Set(), null);
       continue;
     }
-    const isCurrent = placeOf(at) === line.records && recordOf(at) === line.newest && Number(last?.split('.')[0] ?? 0) <= line.records;
+    const isCurrent = placeOf(at) === line.records && recordOf(at) === line.newest && seqOf(last) <= line.records;
     if (isCurrent) continue;
     await noteSize(id, line.records);
     lacking += await pullScope(ask, id, (written, here) => hear(written, { survey: id, here, of: Math.max(line.records, here) }));

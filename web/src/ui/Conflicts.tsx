@@ -1,7 +1,7 @@
 import type { Reading, UnitSystem } from '@arbolito/core';
 import { useState } from 'react';
 import type { Book } from '../book/book';
-import { conflictFields, differing, fieldValue, kindWord, sayOpenStrikeOut, withUnit } from '../book/conflict-words';
+import { conflictFields, differing, fieldValue, kindWord, sayOpenStrikeOut, thingsIn, withUnit } from '../book/conflict-words';
 import { settleConflicts } from '../book/conflicts';
 import { retractionOf, strikeOutOf } from '../book/make-records';
 import type { Stated, Thing } from '../book/things';
@@ -48,9 +48,8 @@ export function Conflicts({ book, kind, entity, units, parts }: Props) {
 
 /** The conflicts of a tree and of all that was read of it. */
 export function TreeConflicts({ book, tree, units }: { book: Book; tree: string; units: UnitSystem }) {
-  const contested = book.tree(tree)?.contested ?? [];
-  const all = [{ kind: 'tree' as Kind, entity: tree }, ...contested.map((c) => ({ kind: c.history[0]?.kind ?? 'tree', entity: c.entity }))];
-  return [...new Map(all.map((t) => [t.entity, t])).values()].map(({ kind, entity }) => (
+  const found = book.tree(tree);
+  return (found ? thingsIn(found) : []).map(({ kind, entity }) => (
     <Conflicts key={entity} book={book} kind={kind} entity={entity} units={units} />
   ));
 }

@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import type { Book } from '../../book/book';
-import { kindWord } from '../../book/conflict-words';
+import { kindWord, thingsIn } from '../../book/conflict-words';
 import type { Kind } from '../../contract/kinds/index';
 import { bookStore } from '../../field/book-store';
 import { useBookState } from '../../field/use-book';
@@ -53,12 +53,7 @@ interface Listed {
 function thingsOf(book: Book, trees: readonly string[]): readonly Listed[] {
   const parts = trees.flatMap((id) => {
     const tree = book.tree(id);
-    return tree
-      ? [
-          { kind: 'tree' as Kind, entity: id },
-          ...tree.contested.map((c) => ({ kind: c.history[0]?.kind ?? ('tree' as Kind), entity: c.entity })),
-        ]
-      : [];
+    return tree ? thingsIn(tree) : [];
   });
   const all = new Map([...book.waiting(), ...parts].map((t) => [t.entity, t]));
   return [...all.values()].flatMap(({ kind, entity }) => {
