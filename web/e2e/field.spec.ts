@@ -60,7 +60,11 @@ test('another device sees the tree; of two corrections of one reading the later 
   await openPage(one, 'Visits');
   const conflict = one.locator('[data-conflict="reading"]');
   await expect(conflict).toContainText('Two people entered different values for the reading');
-  await conflict.getByRole('listitem').filter({ hasText: '39' }).getByRole('button', { name: 'Use this value' }).click();
+  await conflict
+    .getByRole('listitem')
+    .filter({ hasText: /39(\.0)? cm/ })
+    .getByRole('button', { name: 'Use this value' })
+    .click();
   await expect(conflict).toHaveCount(0);
   await openPage(one, 'Sights');
   await expect(figure(one, 'diameter')).toContainText('39.0 cm');
