@@ -58,15 +58,10 @@ export function combineHeights(all: readonly Determined[], shared: (i: number, j
     for (const j of ids) variance += ((weights[i] as number) / whole) * ((weights[j] as number) / whole) * cov(i, j, 'mean');
   const sigma = Math.sqrt(Math.max(variance, 0));
   const known = covariance.every((row) => row.every((c) => c === null || c.mean === c.apart));
-  const strain = (of: readonly number[]) => tension(all, of, (i, j) => cov(i, j, 'apart'), known);
-  const tense = strain(ids);
+  const { tense, without } = tension(all, (i, j) => cov(i, j, 'apart'), known);
   const agree = tense <= 1;
   const plain = all.reduce((s, d) => s + d.value, 0) / n;
-  let odd: number | null = null;
-  if (!agree && n > 2) {
-    const without = ids.map((i) => strain(ids.filter((j) => j !== i)));
-    odd = without.indexOf(Math.min(...without));
-  }
+  const odd = agree || n < 3 ? null : without.indexOf(Math.min(...without));
   const surest = ids.reduce((a, b) => ((all[b] as Determined).sigma < (all[a] as Determined).sigma ? b : a));
   return {
     value: metres(mean),
@@ -79,47 +74,97 @@ export function combineHeights(all: readonly Determined[], shared: (i: number, j
   };
 }
 
-/** How far some of them lie apart, over what chance passes in 99 of 100 trees, squared: up to 1 they agree. */
-function tension(all: readonly Determined[], of: readonly number[], cov: (i: number, j: number) => number, known: boolean): number {
-  const n = of.length;
-  if (n < 2) return 0;
-  const apart = (i: number, j: number) => {
-    const [a, b] = [all[i] as Determined, all[j] as Determined];
-    const variance = a.sigma ** 2 + b.sigma ** 2 - 2 * cov(i, j);
-    // what is read once and serves both can't lie apart
-    return (a.value - b.value) ** 2 / Math.max(variance, 1e-12 * (a.sigma ** 2 + b.sigma ** 2));
-  };
-  const chi2 = known ? ofContrasts(all, of, cov) : null;
-  if (chi2 !== null) return chi2 / chiSquare99(n - 1);
-  let largest = 0;
-  for (let a = 0; a < n; a++) for (let b = a + 1; b < n; b++) largest = Math.max(largest, apart(of[a] as number, of[b] as number));
-  return largest / normalBeyond(0.005 / ((n * (n - 1)) / 2)) ** 2;
+/** How far determinations lie apart, over what chance passes in 99 of 100 trees, squared: up to 1 they agree. */
+interface Tension {
+  readonly tense: number;
+  /** The same without each of them; of three or more. */
+  readonly without: readonly number[];
 }
 
-/** Chi-square of the differences from the first, with their covariances; null where those leave nothing to tell them by. */
-function ofContrasts(all: readonly Determined[], of: readonly number[], cov: (i: number, j: number) => number): number | null {
-  const [first, ...rest] = of as [number, ...number[]];
-  const d = rest.map((i) => (all[i] as Determined).value - (all[first] as Determined).value);
-  const c = rest.map((i) => rest.map((j) => cov(i, j) - cov(i, first) - cov(first, j) + cov(first, first)));
-  // Cholesky, solving as it goes
-  const n = d.length;
-  const y: number[] = [];
-  let chi2 = 0;
-  for (let i = 0; i < n; i++) {
-    const row = c[i] as number[];
+function tension(all: readonly Determined[], cov: (i: number, j: number) => number, known: boolean): Tension {
+  const n = all.length;
+  const contrasts = known ? ofContrasts(all, cov) : null;
+  if (contrasts !== null) {
+    const { chi2, without } = contrasts;
+    return { tense: chi2 / chiSquare99(n - 1), without: n < 3 ? [] : without.map((c) => c / chiSquare99(n - 2)) };
+  }
+  const apart = all.map((a, i) =>
+    all.map((b, j) => {
+      if (i === j) return 0;
+      const variance = a.sigma ** 2 + b.sigma ** 2 - 2 * cov(i, j);
+      // what is read once and serves both can't lie apart
+      return (a.value - b.value) ** 2 / Math.max(variance, 1e-12 * (a.sigma ** 2 + b.sigma ** 2));
+    }),
+  );
+  const largest = (left: number | null) => {
+    let most = 0;
+    for (const [i, row] of apart.entries()) if (i !== left) for (const [j, a] of row.entries()) if (j !== left && a > most) most = a;
+    const count = left === null ? n : n - 1;
+    return most / normalBeyond(0.005 / ((count * (count - 1)) / 2)) ** 2;
+  };
+  return { tense: largest(null), without: n < 3 ? [] : all.map((_, i) => largest(i)) };
+}
+
+/**
+ * Chi-square of the differences from the first, with their covariances, and chi-square without each of them; null where the
+ * covariances leave nothing to tell them by.
+ * @source deletion of one observation from generalised least squares: χ² − (Px)ᵢ² / Pᵢᵢ, with P the inverse covariance of the
+ * contrasts carried back to the observations (S. Weisberg, Applied Linear Regression, 9.4)
+ */
+function ofContrasts(
+  all: readonly Determined[],
+  cov: (i: number, j: number) => number,
+): { readonly chi2: number; readonly without: readonly number[] } | null {
+  const [first, ...rest] = all as [Determined, ...Determined[]];
+  const n = rest.length;
+  const difference = rest.map((d) => d.value - first.value);
+  const lower = cholesky(
+    rest.map((_, i) => rest.map((_, j) => cov(i + 1, j + 1) - cov(i + 1, 0) - cov(0, j + 1) + cov(0, 0))),
+    rest.map((d) => 1e-9 * d.sigma ** 2),
+  );
+  if (lower === null) return null;
+  const solved = solve(lower, difference);
+  const chi2 = solved.reduce((sum, y) => sum + y ** 2, 0);
+  // a column of the contrasts each: −1 everywhere for the first one, 1 at its own place for every other
+  const without = all.map((_, i) => {
+    const column = solve(
+      lower,
+      Array.from({ length: n }, (_, k) => (i === 0 ? -1 : k === i - 1 ? 1 : 0)),
+    );
+    const pull = column.reduce((sum, c, k) => sum + c * (solved[k] as number), 0);
+    const weight = column.reduce((sum, c) => sum + c ** 2, 0);
+    return Math.max(0, chi2 - pull ** 2 / weight);
+  });
+  return { chi2, without };
+}
+
+/** The lower triangle whose square is a matrix; null where a pivot is not above its least value. */
+function cholesky(matrix: readonly (readonly number[])[], least: readonly number[]): readonly (readonly number[])[] | null {
+  const rows: number[][] = [];
+  for (const [i, given] of matrix.entries()) {
+    const row: number[] = [];
     for (let j = 0; j <= i; j++) {
-      let sum = row[j] as number;
-      for (let k = 0; k < j; k++) sum -= (row[k] as number) * ((c[j] as number[])[k] as number);
-      if (i > j) row[j] = sum / ((c[j] as number[])[j] as number);
-      else if (sum > 1e-9 * (all[of[i + 1] as number] as Determined).sigma ** 2) row[i] = Math.sqrt(sum);
+      const other = j === i ? row : (rows[j] as number[]);
+      let sum = given[j] as number;
+      for (let k = 0; k < j; k++) sum -= (row[k] as number) * (other[k] as number);
+      if (j < i) row.push(sum / (other[j] as number));
+      else if (sum > (least[i] as number)) row.push(Math.sqrt(sum));
       else return null;
     }
-    let left = d[i] as number;
+    rows.push(row);
+  }
+  return rows;
+}
+
+/** Solves a lower triangle by forward substitution. */
+function solve(lower: readonly (readonly number[])[], right: readonly number[]): readonly number[] {
+  const y: number[] = [];
+  for (const [i, row] of lower.entries()) {
+    let left = right[i] as number;
     for (let k = 0; k < i; k++) left -= (row[k] as number) * (y[k] as number);
     y.push(left / (row[i] as number));
-    chi2 += (y[i] as number) ** 2;
   }
-  return chi2;
+  return y;
 }
 
 /** The 99 % point of chi-square; within 1 % of the exact one. @source E. B. Wilson and M. M. Hilferty, PNAS 17, 684 (1931) */
