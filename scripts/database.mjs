@@ -8,6 +8,7 @@ import { ROOT } from './install.mjs';
 
 async function withClient(config, work) {
   const client = new pg.Client(config);
+  client.on('error', () => {}); // the statement under way hears of it
   await client.connect();
   try {
     return await work(client);
@@ -56,6 +57,8 @@ export async function ensureDatabase(cluster, name, anew = false) {
  */
 export async function applyMigrations(config, server) {
   const pool = new pg.Pool({ ...config, max: 1 });
+  pool.on('error', () => {});
+  pool.on('connect', (client) => void client.on('error', () => {}));
   try {
     await pool.query("select pg_advisory_lock(hashtext('arbolito.migrations'))");
     await migrate(drizzle(pool), { migrationsFolder: path.join(ROOT, 'web/migrations') });

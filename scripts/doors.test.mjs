@@ -14,7 +14,7 @@ beforeAll(async () => {
   ensureBuild();
   await new Promise((ready) => {
     const running = withServer(async (address, started) => {
-      server = { address, ...started };
+      server = { address, ...started, web: await started.webPid() };
       await new Promise((stop) => {
         end = stop;
         ready();
@@ -45,7 +45,7 @@ const isProblem = ({ status, headers, text }, expected) => {
     errors: [],
   });
 };
-const alive = () => process.kill(server.pid, 0);
+const alive = async () => expect(await server.webPid()).toBe(server.web);
 
 describe('a stranger', () => {
   it('under another name reads nothing, files included', async () => {
@@ -205,6 +205,53 @@ describe('one request, however heavy', () => {
         .status,
     ).toBe('refused');
   });
+  it('a hundred small ones at one moment are all answered, and the server lives past their time limit', async () => {
+    await withServer(
+      async (address, { webPid }) => {
+        const before = await webPid();
+        const body = JSON.stringify(whole([{ readings: [reading, tip, base] }]));
+        const post = () => ask('/api/v1/derive', { method: 'POST', headers: json, body, address });
+        const answers = await Promise.all(Array.from({ length: 100 }, post));
+        expect(answers.map((a) => a.status)).toEqual(answers.map(() => 200));
+        await new Promise((r) => setTimeout(r, 2500));
+        // more than may wait: those that are refused hear how many wait and when to ask again
+        const many = await Promise.all(Array.from({ length: 1400 }, post));
+        const refused = many.filter((a) => a.status !== 200);
+        expect(refused.length).toBeGreaterThan(0);
+        for (const a of refused) {
+          isProblem(a, 503);
+          expect([JSON.parse(a.text).detail, a.headers['retry-after']]).toEqual([
+            expect.stringMatching(/^1000 requests wait already/),
+            '5',
+          ]);
+        }
+        await new Promise((r) => setTimeout(r, 2500));
+        expect(await webPid()).toBe(before);
+        expect((await post()).status).toBe(200);
+      },
+      { ARBOLITO_DERIVE_MS: '2000' },
+    );
+  });
+  it('large ones wait in a queue of their own: all are answered, and small ones do not wait for them', async () => {
+    const large = JSON.stringify(whole(many.trees.map((t) => ({ ...t, id: `${t.id} ${'x'.repeat(90)}` }))));
+    expect(large.length).toBeGreaterThan(1_500_000);
+    let answered = 0;
+    const all = Array.from({ length: 8 }, async () => {
+      const { status } = await ask('/api/v1/derive', { method: 'POST', headers: json, body: large });
+      answered++;
+      return status;
+    });
+    for (let i = 0; i < 5; i++) expect((await derive(whole([{ readings: [reading, tip, base] }]))).status).toBe(200);
+    expect(answered).toBeLessThan(8);
+    expect(await Promise.all(all)).toEqual(Array(8).fill(200));
+  });
+  it('with as many readings as it may hold is answered, however they go together', async () => {
+    const direct = (i) => ({ kind: 'direct-height', target: 'tip', value: 20 + i * 0.01, unit: 'm', station: String(i) });
+    const trees = Array.from({ length: 100 }, () => ({ readings: Array.from({ length: 200 }, (_, i) => direct(i)) }));
+    const answer = await derive(whole(trees));
+    expect(answer.status).toBe(200);
+    expect(JSON.parse(answer.text).trees.every((t) => t.ok && t.result.height.agreement.determinations === 200)).toBe(true);
+  });
   it('is ended at its time limit, and does not keep the server from ending when it is asked to', async () => {
     let code;
     await withServer(
@@ -257,7 +304,7 @@ describe('a database connection lost', () => {
         }
       }
       const answer = await pushed;
-      alive();
+      await alive();
       if (answer.status === 503) {
         isProblem(answer, 503);
         lost++;
@@ -287,6 +334,6 @@ describe('whatever is sent', () => {
     expect(seen.records.refused).toBeGreaterThan(100);
     expect(seen.records.stored).toBeGreaterThan(1000);
     expect(seen.longest).toBeLessThan(60_000);
-    alive();
+    await alive();
   });
 });

@@ -1,4 +1,5 @@
 // Sends what nobody should: every endpoint and method, with sound requests spoiled at random, from a seed.
+import { chance } from './chance.mjs';
 import { pullAll } from './pull-all.mjs';
 
 const NASTY = [
@@ -81,17 +82,6 @@ const QUERIES = [
   '?a=%FF',
   '?tree=__proto__',
 ];
-
-/** mulberry32 */
-function chance(seed) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 /**
  * Fuzzes a running server.

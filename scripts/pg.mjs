@@ -1,5 +1,5 @@
 // A private PostgreSQL cluster on loopback, for root and for an ordinary user alike.
-import { execFileSync, spawn } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import net from 'node:net';
@@ -85,26 +85,35 @@ function serverDirectory(place, user) {
 }
 
 /**
- * Starts the cluster in `base`, making it when it is not there, and recovers what an earlier run left. Administration goes
- * by a socket in a private directory, as the system user who started it; over the network there is only the role that serves,
- * with a password made anew at every start.
- * @returns `admin(db)` and `owner(db)`: how to connect as superuser and as the owner of the tables; `url(db)`: the address for serving
+ * Makes the directory for a cluster, or says at once why it can't be.
+ * @returns the user that the database runs as; null for the one who starts it
  */
-export async function startPostgres(base) {
-  const bin = findPostgres();
+export function prepareBase(base) {
   const user = serverUser();
-  const [data, sockets, ready] = ['data', 'socket', 'ready'].map((name) => path.join(base, name));
-  if (path.join(sockets, '.s.PGSQL.65535').length > LONGEST_SOCKET)
+  if (path.join(base, 'socket', '.s.PGSQL.65535').length > LONGEST_SOCKET)
     giveUp(`The path ${base} is too long for the database's socket: set ARBOLITO_DATA to a shorter one.`);
   ownDirectory(base, isRoot ? 0o711 : 0o700);
   if (user) walkable(base, user);
+  return user;
+}
+
+/**
+ * Starts the cluster in `base`, making it when it is not there, and recovers what an earlier run left. Administration goes
+ * by a socket in a private directory, as the system user who started it; over the network there is only the role that serves,
+ * with a password made anew at every start.
+ * @param stop aborted when it is to be broken off: what runs by then is ended by `stop()` of the answer
+ * @returns `admin(db)` and `owner(db)`: how to connect as superuser and as the owner of the tables; `url(db)`: the address for serving
+ */
+export async function startPostgres(base, stop = new AbortController().signal) {
+  const bin = findPostgres();
+  const user = prepareBase(base);
+  const [data, sockets, ready] = ['data', 'socket', 'ready'].map((name) => path.join(base, name));
   const lock = path.join(base, 'owner');
   const other = claim(lock);
   if (other) giveUp(`Arbolito is already running from this folder (process ${other}). Use that one, or end it with Ctrl-C first.`);
 
   const options = { cwd: base, ...user, env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8', TZ: 'UTC' } };
-  const run = (program, args) =>
-    execFileSync(path.join(bin, program), args, { ...options, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' });
+  const run = (program, args) => finished(spawn(path.join(bin, program), args, { ...options, ...APART }));
   const write = (name, text) => {
     const file = path.join(base, name);
     fs.rmSync(file, { force: true });
@@ -115,14 +124,16 @@ export async function startPostgres(base) {
     say('making a private PostgreSQL cluster …');
     fs.rmSync(data, { recursive: true, force: true }); // a half-made cluster of an interrupted first start
     serverDirectory(data, user);
-    run('initdb', ['-D', data, '-U', 'postgres', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=peer']);
+    await run('initdb', ['-D', data, '-U', 'postgres', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=peer']);
     write('ready', '');
+    brokenOff(stop, lock);
   } else if (!fs.existsSync(path.join(data, 'PG_VERSION'))) {
     giveUp(`The database in ${data} is damaged: restore it from a backup, or move ${base} away to begin anew.`);
   }
   fs.rmSync(path.join(base, 'password'), { force: true }); // of an earlier version
   serverDirectory(sockets, user);
   await endLeftOver(data);
+  brokenOff(stop, lock);
   const me = os.userInfo().username;
   const settings = {
     listen_addresses: '127.0.0.1',
@@ -140,14 +151,14 @@ export async function startPostgres(base) {
     // anew each time: another cluster may have looked for a port at the same moment and taken this one
     port = await freePort(FIRST_PORT);
     const args = ['-D', data, '-p', String(port), ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])];
-    // detached: Ctrl-C in the terminal must reach only the start script, which then stops things in order
-    child = spawn(path.join(bin, 'postgres'), args, { ...options, detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
+    child = spawn(path.join(bin, 'postgres'), args, { ...options, ...APART });
     child.once('error', (e) => giveUp(`PostgreSQL could not be started: ${e.message}`));
     child.stderr.on('data', (d) => {
       log = (log + d).slice(-4000);
     });
     // asked by its own socket: at the port another one might answer
-    if (await answers(child, () => run('pg_isready', ['-q', '-h', sockets, '-p', String(port)]))) break;
+    if (await answers(child, stop, () => run('pg_isready', ['-q', '-h', sockets, '-p', String(port)]))) break;
+    if (stop.aborted) break;
     if (attempt === 5) giveUp(`PostgreSQL did not start. Its last words:\n\n${log}`);
     say(`the database did not start at once, trying again (${attempt}) …`);
     await pause(1000 * attempt); // orphaned processes may still hold the shared memory
@@ -185,14 +196,35 @@ export function runningOwner(base, database) {
   return port && host ? { host, port: Number(port), user: 'arbolito_owner', database } : null;
 }
 
-async function answers(child, probe) {
+/** @throws Error where the start is to be broken off, before there is a process to end */
+function brokenOff(stop, lock) {
+  if (!stop.aborted) return;
+  release(lock);
+  throw new Error('the start was broken off');
+}
+
+async function answers(child, stop, probe) {
   for (let i = 0; i < 600; i++) {
     await pause(100);
-    if (child.exitCode !== null || child.signalCode) return false;
+    if (child.exitCode !== null || child.signalCode || stop.aborted) return false;
     try {
-      probe();
+      await probe();
       return true;
     } catch {}
   }
   return false;
 }
+
+/** Ctrl-C in the terminal must reach only the start script, which then stops things in order. */
+const APART = { detached: true, stdio: ['ignore', 'ignore', 'pipe'] };
+
+/** @throws Error with the program's own words where it fails */
+const finished = (child) =>
+  new Promise((done, fail) => {
+    let said = '';
+    child.stderr.on('data', (d) => {
+      said += d;
+    });
+    child.once('error', fail);
+    child.once('exit', (code) => (code === 0 ? done() : fail(new Error(said.trim() || `it ended with ${code}`))));
+  });

@@ -1,73 +1,11 @@
-import fs from 'node:fs';
-import path from 'node:path';
-import { pathToFileURL } from 'node:url';
-import compression from 'compression';
+// What npm start does once everything is installed and built: a database, its tables, the web server on top.
 import { applyMigrations, ensureDatabase, loadDemo } from './database.mjs';
-import { makeDoor } from './door.mjs';
-import { ROOT, registerServer } from './install.mjs';
-import { dataHome, freePort, portFree, startPostgres } from './pg.mjs';
+import { keepWeb } from './keep-web.mjs';
+import { dataHome, portFree, startPostgres } from './pg.mjs';
 import { giveUp, say } from './say.mjs';
+import { taken } from './web-server.mjs';
 
 const LOOPBACK = /^(127\.\d+\.\d+\.\d+|localhost|::1)$/;
-
-/**
- * Serves the built application, with `DATABASE_URL` set.
- * @returns `stop()`, which lets answers under way finish for a few seconds
- */
-export async function startWeb(host, port) {
-  registerServer();
-  process.env.ASTRO_NODE_AUTOSTART = 'disabled'; // we listen ourselves, after the migrations
-  process.env.ARBOLITO_WORKERS = path.join(ROOT, 'web/dist/workers');
-  const { handler } = await import(pathToFileURL(path.join(ROOT, 'web/dist/server/entry.mjs')).href);
-  const server = makeDoor(lightened(handler), host, port);
-  await new Promise((open, fail) => {
-    server.once('error', fail);
-    server.listen(port, host, open);
-  });
-  return {
-    stop: () =>
-      new Promise((done) => {
-        server.close(done);
-        server.closeIdleConnections();
-        setTimeout(() => server.closeAllConnections(), 5000).unref();
-      }),
-  };
-}
-
-const CLIENT = path.join(ROOT, 'web/dist/client');
-/** Files that the build has made small too. */
-const SMALL = /^\/_astro\/[\w.-]+\.(js|css|svg)$/;
-const TYPES = { js: 'text/javascript; charset=utf-8', css: 'text/css; charset=utf-8', svg: 'image/svg+xml' };
-
-/** What weighs a phone's network down goes compressed: files as the build has made them small, answers on their way. */
-function lightened(handler) {
-  const onTheWay = compression();
-  return (req, res) => {
-    onTheWay(req, res, () => {});
-    const [, kind] = SMALL.exec(req.url) ?? [];
-    const takes = (req.headers['accept-encoding'] ?? '').split(',').some((e) => e.trim() === 'br');
-    // looked for each time: a build may be under way
-    if (kind && takes && fs.existsSync(path.join(CLIENT, `${req.url}.br`))) {
-      res.setHeader('content-encoding', 'br');
-      res.setHeader('content-type', TYPES[kind]);
-      req.url += '.br';
-    }
-    return handler(req, res);
-  };
-}
-
-/** Listens on the port asked for, or on the first that is free from another on. */
-export async function openWeb(host, wanted, from = 4321) {
-  for (let port = wanted ?? (await freePort(from, host)); ; port = await freePort(port + 1, host)) {
-    try {
-      return { web: await startWeb(host, port), port };
-    } catch (e) {
-      if (e.code !== 'EADDRINUSE') throw e;
-      if (wanted !== null) throw new Error(taken(host, port));
-    }
-  }
-}
-const taken = (host, port) => `port ${port} on ${host} is taken: set PORT to another one, or leave it out.`;
 
 function asked() {
   const host = process.env.HOST ?? '127.0.0.1';
@@ -81,16 +19,17 @@ function asked() {
 export async function serve() {
   const { host, port: wanted } = asked();
   if (wanted !== null && !(await portFree(wanted, host))) giveUp(`The ${taken(host, wanted)}`);
-  let cluster;
+  const stopping = new AbortController();
+  let starting;
   let web;
-  let stopping = false;
   async function stop(code) {
-    if (stopping) return;
-    stopping = true;
+    if (stopping.signal.aborted) return;
+    stopping.abort();
     say('stopping …');
     setTimeout(() => process.exit(code || 1), 15_000).unref();
     await web?.stop().catch(() => {});
-    await cluster?.stop();
+    // one that is still starting is stopped as soon as it can be
+    await (await starting?.catch(() => null))?.stop();
     process.exit(code);
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop(0));
@@ -99,9 +38,10 @@ export async function serve() {
     let owner = { connectionString: process.env.DATABASE_URL };
     if (!process.env.DATABASE_URL) {
       say('starting the database …');
-      cluster = await startPostgres(dataHome());
+      starting = startPostgres(dataHome(), stopping.signal);
+      const cluster = await starting;
       cluster.onExit(() => {
-        if (stopping) return;
+        if (stopping.signal.aborted) return;
         console.error('The database ended unexpectedly; nothing that was kept is lost. Start again with npm start.');
         stop(1);
       });
@@ -110,18 +50,19 @@ export async function serve() {
       process.env.DATABASE_URL = made.url;
     }
     say('bringing the tables up to date …');
-    const filled = await applyMigrations(owner, cluster && 'arbolito');
-    if (!filled && !stopping) {
+    const filled = await applyMigrations(owner, starting && 'arbolito');
+    if (!filled && !stopping.signal.aborted) {
       say('loading the demo surveys …');
       await loadDemo(process.env.DATABASE_URL);
     }
-    if (stopping) return;
-    const open = await openWeb(host, wanted);
-    web = open.web;
+    if (stopping.signal.aborted) return;
+    web = await keepWeb(host, wanted);
     say('ready. Ctrl-C stops it; what is kept stays.');
-    console.log(`\n  Arbolito is open at http://${host.includes(':') ? `[${host}]` : host}:${open.port}/\n`);
+    console.log(`\n  Arbolito is open at http://${host.includes(':') ? `[${host}]` : host}:${web.port}/\n`);
   } catch (e) {
-    if (!stopping) console.error(`\nArbolito could not start: ${e.message}\n`);
+    // whatever was broken off by stopping is no fault
+    if (stopping.signal.aborted) return;
+    console.error(`\nArbolito could not start: ${e.message}\n`);
     await stop(1);
   }
 }

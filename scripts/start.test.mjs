@@ -239,6 +239,49 @@ describe('npm start', () => {
   });
 });
 
+describe('Ctrl-C', () => {
+  it('while the database starts leaves no process behind, and says nothing of a fault', async () => {
+    const inside = (base) =>
+      fs.readdirSync('/proc').filter((pid) => {
+        try {
+          return /^\d+$/.test(pid) && fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(base);
+        } catch {
+          return false;
+        }
+      });
+    const above = folder();
+    fs.chmodSync(above, 0o711);
+    const base = path.join(above, 'pg');
+    // from the first moment of the first start to one in which the tables are made
+    for (const after of [0, 150, 400, 800, 1500, 2200]) {
+      const { child, ended } = await run([path.join(ROOT, 'scripts/start.mjs')], {
+        env: { ARBOLITO_DATA: base },
+        until: /starting the database/,
+      });
+      let said = '';
+      child.stderr.on('data', (d) => {
+        said += d;
+      });
+      await new Promise((r) => setTimeout(r, after));
+      child.kill('SIGINT');
+      expect(await ended).toBe(0);
+      expect(said).toBe('');
+      expect(inside(base)).toEqual([]);
+    }
+  });
+});
+
+describe('a web server that an error ended', () => {
+  it('says so and ends, for its starter to begin a new one', async () => {
+    const thrower = 'data:text/javascript,setTimeout(()=>{nobodyCaughtThis()},1500)';
+    const { code, said } = await run([path.join(ROOT, 'scripts/web.mjs'), '127.0.0.1', '', '4800'], {
+      env: { DATABASE_URL: ownAddress('postgres'), NODE_OPTIONS: `--import ${thrower}` },
+    });
+    expect(code).toBe(70);
+    expect(said).toMatch(/the web server ends after an error that nothing caught: ReferenceError: nobodyCaughtThis/);
+  });
+});
+
 describe('the data of a start as root', () => {
   it.runIf(process.getuid() === 0)('is never written through a link that the database’s user has put there', async () => {
     const base = path.join(folder(), 'pg');

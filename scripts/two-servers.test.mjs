@@ -14,14 +14,15 @@ describe('two web processes on one database', () => {
   it('give one book in one order; when one is killed nothing told stored is lost or doubled', async () => {
     ensureBuild();
     await withServer(async (one, { url }) => {
-      const child = fork(path.join(ROOT, 'scripts/test-web.mjs'), {
+      const child = fork(path.join(ROOT, 'scripts/web.mjs'), ['127.0.0.1', '', '4500'], {
         env: { ...process.env, DATABASE_URL: url },
         stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       });
-      const { address: two } = await new Promise((ready, fail) => {
+      const { port } = await new Promise((ready, fail) => {
         child.once('message', ready);
         child.once('exit', (code) => fail(new Error(`the second server ended with ${code}`)));
       });
+      const two = `http://127.0.0.1:${port}`;
       const get = (address) => async (at) => (await fetch(`${address}${at}`)).json();
       const there = await pullAll(get(one));
       const protocol = there.find((r) => r.kind === 'protocol').id;

@@ -159,6 +159,28 @@ describe('several determinations', () => {
       }),
     );
   });
+  it('the one out of line is the one without which the others agree best', () => {
+    // two sighted from one base share its error; strain of the others is worked out from them alone
+    const covariances = fc.integer({ min: 0, max: 8 });
+    let found = 0;
+    fc.assert(
+      fc.property(some, covariances, (all, common) => {
+        const share = (all: readonly { sigma: number }[]) => (i: number, j: number) => {
+          const least = Math.min((all[i] as { sigma: number }).sigma, (all[j] as { sigma: number }).sigma);
+          return { mean: (common * least ** 2) / 10, apart: (common * least ** 2) / 10 };
+        };
+        const { odd } = combineHeights(all, share(all));
+        if (odd === null) return;
+        found++;
+        const strains = all.map((_, i) => {
+          const others = all.filter((_, j) => j !== i);
+          return combineHeights(others, share(others)).strain;
+        });
+        expect(strains[odd]).toBeCloseTo(Math.min(...strains), 6);
+      }),
+    );
+    expect(found).toBeGreaterThan(20);
+  });
   it('of two that disagree neither is called the odd one', () => {
     expect(
       combineHeights([

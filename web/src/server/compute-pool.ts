@@ -1,29 +1,37 @@
 import os from 'node:os';
 import path from 'node:path';
-import { Piscina } from 'piscina';
 import type { TaskName } from './compute-tasks';
 import type { Derived } from './derive-text';
 import { HttpProblem, NOT_JSON } from './http';
+import { Busy, Ended, Threads } from './threads';
 
-/** A request within its limits takes a few seconds on a slow machine. */
+/** How long a request within its limits may take, counted from the start of its work. */
 const LIMIT_MS = Number(process.env.ARBOLITO_DERIVE_MS ?? 20_000);
-const WAITING = 32;
+/** What a person waits for is no larger; larger bodies have threads of their own and never keep these waiting. */
+const SMALL_BYTES = 64_000;
 
-let pool: Piscina | undefined;
+/** Threads for bodies of a size. */
+interface Lane {
+  readonly threads: number;
+  readonly waiting: number;
+}
+const LANES = {
+  small: { threads: os.availableParallelism(), waiting: 1000 },
+  large: { threads: Math.max(1, os.availableParallelism() - 1), waiting: 16 },
+} satisfies Record<string, Lane>;
 
-/** Workers stand beside the built server; without them (a development server) the work is done in place. */
-function workers(): Piscina | null {
+const begun = new Map<keyof typeof LANES, Threads>();
+
+/** Threads stand beside the built server; without them (a development server) the work is done in place. */
+function threadsFor(bytes: number): Threads | null {
   const folder = process.env.ARBOLITO_WORKERS;
   if (!folder) return null;
-  pool ??= new Piscina({
-    filename: path.join(folder, 'compute.mjs'),
-    minThreads: 1,
-    maxThreads: Math.max(2, os.availableParallelism()),
-    maxQueue: WAITING,
-    idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: 1024 },
-  });
-  return pool;
+  const lane = bytes <= SMALL_BYTES ? 'small' : 'large';
+  const threads =
+    begun.get(lane) ??
+    new Threads({ ...LANES[lane], file: path.join(folder, 'compute.mjs'), kept: 1, idleMs: 30_000, limitMs: LIMIT_MS, oldMb: 1024 });
+  begun.set(lane, threads);
+  return threads;
 }
 
 /**
@@ -31,7 +39,7 @@ function workers(): Piscina | null {
  * @param task what is done with it
  * @param text the request's body
  * @returns the answer's text
- * @throws HttpProblem for what is wrong, takes too long, or finds everybody busy
+ * @throws HttpProblem for what is wrong, takes too long, or finds too many waiting
  */
 export async function computeElsewhere(task: TaskName, text: string): Promise<string> {
   const derived = await run(task, text);
@@ -41,15 +49,13 @@ export async function computeElsewhere(task: TaskName, text: string): Promise<st
 }
 
 async function run(task: TaskName, text: string): Promise<Derived> {
-  const own = workers();
-  if (!own) return (await import('./compute-tasks')).TASKS[task](text);
+  const threads = threadsFor(Buffer.byteLength(text));
+  if (!threads) return (await import('./compute-tasks')).TASKS[task](text);
   try {
-    return (await own.run({ task, text }, { signal: AbortSignal.timeout(LIMIT_MS) })) as Derived;
+    return await threads.run<Derived>({ task, text });
   } catch (e) {
-    const { name, message, code } = e as Error & { code?: string };
-    if (name === 'AbortError' || code === 'ABORT_ERR' || code === 'ERR_WORKER_OUT_OF_MEMORY')
-      throw new HttpProblem('too-long', `It took longer than ${LIMIT_MS / 1000} s: send less at a time.`);
-    if (/queue/i.test(message)) throw new HttpProblem('busy', 'Many are asking at once: try again in a few seconds.');
+    if (e instanceof Ended) throw new HttpProblem('too-long', `The work took longer than ${LIMIT_MS / 1000} s: send less at a time.`);
+    if (e instanceof Busy) throw new HttpProblem('busy', `${e.waiting} requests wait already: try again in a few seconds.`);
     throw e;
   }
 }

@@ -23,14 +23,21 @@ const CATALOGUE = {
   'wrong-type': { status: 415, title: 'The body is not sent as JSON' },
   internal: { status: 500, title: 'Something went wrong here' },
   'too-long': { status: 422, title: 'The request takes too long' },
-  busy: { status: 503, title: 'The server is busy' },
-  'database-away': { status: 503, title: 'The database does not answer' },
-} as const;
+  busy: { status: 503, title: 'The server is busy', retryAfter: 5 },
+  'database-away': { status: 503, title: 'The database does not answer', retryAfter: 2 },
+} as const satisfies Record<string, { status: number; title: string /** Seconds after which to ask again. */; retryAfter?: number }>;
 
 export function problemResponse(p: HttpProblem): Response {
-  const { status, title } = CATALOGUE[p.code];
+  const { status, title, retryAfter }: { status: number; title: string; retryAfter?: number } = CATALOGUE[p.code];
   const body: Problem = { type: `urn:arbolito:problem:${p.code}`, title, status, detail: p.detail, errors: [...p.errors] };
-  return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/problem+json' } });
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: {
+      'content-type': 'application/problem+json',
+      'cache-control': 'no-store',
+      ...(retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }),
+    },
+  });
 }
 
 export const jsonText = (text: string) =>

@@ -1,12 +1,12 @@
 import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { Piscina } from 'piscina';
 import type { ResultsQuery } from '../../contract/results';
 import { SHARED } from '../../contract/scope';
 import type { Db } from '../db';
 import { HttpProblem } from '../http';
 import { lastOf } from '../scope-repository';
+import { Threads } from '../threads';
 import { type AskedResults, keptAnswer } from './answer';
 import { derivationOf } from './bring-up';
 import { PROGRAM } from './program';
@@ -17,19 +17,19 @@ const PATIENCE_MS = 2000;
 /** From a push to the work that follows from it: more usually comes at once. */
 const AFTER_PUSH_MS = 1000;
 
-let pool: Piscina | undefined;
+let threads: Threads | undefined;
 /** One thread: it holds the rows of the survey that was asked for last. */
-function worker(): Piscina | null {
+function thread(): Threads | null {
   const folder = process.env.ARBOLITO_WORKERS;
   if (!folder) return null;
-  pool ??= new Piscina({
-    filename: path.join(folder, 'results.mjs'),
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 300_000,
-    resourceLimits: { maxOldGenerationSizeMb: Math.min(4096, Math.round(os.totalmem() / 2 ** 21)), maxYoungGenerationSizeMb: 192 },
+  threads ??= new Threads({
+    file: path.join(folder, 'results.mjs'),
+    threads: 1,
+    idleMs: 300_000,
+    oldMb: Math.min(4096, Math.round(os.totalmem() / 2 ** 21)),
+    youngMb: 192,
   });
-  return pool;
+  return threads;
 }
 
 const running = new Map<string, Promise<ResultsDone>>();
@@ -37,8 +37,7 @@ async function work(task: ResultsTask): Promise<ResultsDone> {
   const key = JSON.stringify(task);
   const known = running.get(key);
   if (known) return known;
-  const threads = worker();
-  const begun = threads ? (threads.run(task) as Promise<ResultsDone>) : (await import('./worker')).default(task);
+  const begun = thread()?.run<ResultsDone>(task) ?? (await import('./worker')).default(task);
   running.set(key, begun);
   try {
     return await begun;

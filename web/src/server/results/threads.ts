@@ -1,14 +1,14 @@
 import os from 'node:os';
 import path from 'node:path';
-import { Piscina } from 'piscina';
 import type { Db } from '../db';
+import { Threads } from '../threads';
 import { inPlace, type Part, type WorkOut } from './part';
 import { partIn, type RowText } from './row-text';
 
 /** Fewer trees than this are not worth a thread. */
 const FEW = 200;
 
-let pool: Piscina | undefined;
+let threads: Threads | undefined;
 
 /**
  * Works parts out beside each other; a few trees in place.
@@ -19,21 +19,20 @@ export function inThreads(db: Db, folder: string, url: string): WorkOut {
   const here = inPlace(db);
   return async (part: Part) => {
     if ('trees' in part.which && part.which.trees.length < FEW) return here(part);
-    pool ??= new Piscina({
-      filename: path.join(folder, 'part.mjs'),
-      workerData: { url },
-      minThreads: 0,
-      maxThreads: Math.max(1, os.availableParallelism()),
-      idleTimeout: 30_000,
+    threads ??= new Threads({
+      file: path.join(folder, 'part.mjs'),
+      data: { url },
+      threads: Math.max(1, os.availableParallelism()),
+      idleMs: 30_000,
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
-      resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 384 },
+      oldMb: 2048,
+      youngMb: 384,
     });
-    return partIn((await pool.run(part)) as RowText);
+    return partIn(await threads.run<RowText>(part));
   };
 }
 
 /** Ends the threads. */
 export const endThreads = async (): Promise<void> => {
-  await pool?.destroy();
-  pool = undefined;
+  await threads?.end();
 };
