@@ -67,6 +67,8 @@ export async function applyMigrations(config, server) {
     if (server) {
       await pool.query(`grant usage on schema public to ${server}`);
       await pool.query(`grant select, insert on all tables in schema public to ${server}`);
+      // the book's one id is its owner's to give
+      await pool.query(`revoke insert on book from ${server}`);
       // the counters of the scopes are all it ever changes
       await pool.query(`grant update on scope to ${server}`);
       // what follows from the records can be made anew: it is written over and thrown away

@@ -16,6 +16,25 @@ const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none';
 const NOTHING = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
 /** A script that runs in a worker has the policy of its own answer, not its page's: it may fetch more of ours, and no data. */
 const SCRIPT = `${NOTHING}; script-src 'self'`;
+/** A page made when asked for brings all of its policy but this, which no head of a page may say. */
+const FRAMES = "frame-ancestors 'none'";
+/** What pages of ours may use of a phone, and nothing else. */
+const ALLOWED = ['camera', 'geolocation', 'accelerometer', 'gyroscope', 'magnetometer', 'serial'];
+const DENIED = [
+  'bluetooth',
+  'display-capture',
+  'fullscreen',
+  'hid',
+  'microphone',
+  'midi',
+  'payment',
+  'picture-in-picture',
+  'publickey-credentials-get',
+  'screen-wake-lock',
+  'usb',
+  'xr-spatial-tracking',
+];
+const PERMISSIONS = [...ALLOWED.map((a) => `${a}=(self)`), ...DENIED.map((d) => `${d}=()`)].join(', ');
 /** What holds the pages for a device without a network fetches them. */
 const WORKER = '/service-worker.js';
 const FETCHES = `${NOTHING}; connect-src 'self'`;
@@ -87,14 +106,22 @@ function guard(res, url) {
   res.setHeader('referrer-policy', 'same-origin');
   res.setHeader('cross-origin-opener-policy', 'same-origin');
   res.setHeader('cross-origin-resource-policy', 'same-origin');
+  res.setHeader('permissions-policy', PERMISSIONS);
   const writeHead = res.writeHead;
   res.writeHead = function (status, ...rest) {
-    const given = rest.find((r) => typeof r === 'object' && r !== null);
-    const type = String(given?.['content-type'] ?? given?.['Content-Type'] ?? res.getHeader('content-type') ?? '');
-    const policy = given?.['content-security-policy'] ?? res.getHeader('content-security-policy');
+    const given = rest.find((r) => typeof r === 'object' && r !== null) ?? {};
+    const said = (name) => Object.entries(given).find(([key]) => key.toLowerCase() === name)?.[1] ?? res.getHeader(name);
+    const type = String(said('content-type') ?? '');
+    const own = {};
+    // a page is asked for again each time, as it names the files of its own build
+    if (said('cache-control') === undefined) own['cache-control'] = type.startsWith('text/html') ? 'no-cache' : 'no-store';
+    const policy = said('content-security-policy');
     // a page brings its own policy with the hashes of its scripts: made when asked for in a header, prerendered in its head
     // an answer that nothing has changed brings no page: a policy with it would take the place of the page's own
-    if (!policy && status !== 304) res.setHeader('content-security-policy', policyOf(url, status < 400 ? type : ''));
+    if (policy) own['content-security-policy'] = `${String(policy).replace(/;\s*$/, '')}; ${FRAMES}`;
+    else if (status !== 304) own['content-security-policy'] = policyOf(url, status < 400 ? type : '');
+    for (const name of Object.keys(given)) if (own[name.toLowerCase()] !== undefined) delete given[name];
+    for (const [name, value] of Object.entries(own)) res.setHeader(name, value);
     return writeHead.call(this, status, ...rest);
   };
 }
@@ -107,6 +134,8 @@ function policyOf(url, type) {
 
 function refuse(res, { code, status, title, message, headers }) {
   const body = JSON.stringify({ type: `urn:arbolito:problem:${code}`, title, status, detail: message, errors: [] });
+  // what was said of a file is not true of its refusal
+  for (const name of ['cache-control', 'etag', 'last-modified', 'accept-ranges', 'content-encoding']) res.removeHeader(name);
   res.writeHead(status, {
     'content-type': 'application/problem+json',
     'content-length': Buffer.byteLength(body),

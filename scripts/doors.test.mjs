@@ -87,6 +87,9 @@ describe('a stranger', () => {
       expect(headers['content-security-policy'], path).toMatch(/object-src 'none'|default-src 'none'/);
       expect(policy, path).toMatch(/default-src '(self|none)'/);
       expect(policy.match(/script-src[^;]*/)?.[0] ?? '', path).not.toContain('unsafe');
+      expect(headers['content-security-policy'], path).toContain("frame-ancestors 'none'");
+      expect(headers['cache-control'], path).toMatch(/^no-(cache|store)$/);
+      expect(headers['permissions-policy'], path).toMatch(/camera=\(self\), geolocation=\(self\).*serial=\(self\).*microphone=\(\)/);
     }
   });
 });

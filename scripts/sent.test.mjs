@@ -33,6 +33,34 @@ it('pages, their files and answers come compressed where that can be read, the s
         String(size),
       ]);
     }
+    // a part of a file is a part of the file itself, never of what it is compressed to
+    const bytes = fs.readFileSync(file);
+    for (const headers of [{}, { 'accept-encoding': 'gzip, br' }]) {
+      const part = await ask(script, { headers: { ...headers, range: 'bytes=10-29' } });
+      expect([part.status, part.text, part.headers['content-encoding'], part.headers['content-range']]).toEqual([
+        206,
+        bytes.subarray(10, 30).toString(),
+        undefined,
+        `bytes 10-29/${bytes.length}`,
+      ]);
+      const beyond = await ask(script, { headers: { ...headers, range: 'bytes=99999999-' } });
+      expect([beyond.status, beyond.headers['content-range'], beyond.headers['content-type']]).toEqual([
+        416,
+        `bytes */${bytes.length}`,
+        'application/problem+json',
+      ]);
+      for (const when of [{ 'if-match': '"another"' }, { 'if-unmodified-since': 'Mon, 01 Jan 2001 00:00:00 GMT' }]) {
+        const { status, headers: said } = await ask(script, { headers: { ...headers, ...when } });
+        expect([status, said['content-type'], said['cache-control'], said.etag]).toEqual([
+          412,
+          'application/problem+json',
+          'no-store',
+          undefined,
+        ]);
+      }
+      const { etag } = (await ask(script, { headers })).headers;
+      expect((await ask(script, { headers: { ...headers, 'if-none-match': etag } })).status).toBe(304);
+    }
     for (const headers of [{}, { 'accept-encoding': 'br' }]) {
       expect((await ask('/_astro/nothing.js', { headers })).status).toBe(404);
       expect((await ask('/_astro/../../server/entry.mjs', { headers })).status).toBe(404);

@@ -142,6 +142,13 @@ describe('the demo', () => {
     expect((await run(args, { env })).code).toBe(0);
     expect(await count()).toBeGreaterThan(1400);
     await client.end();
+    // whoever serves reads the book's id and never gives it one
+    const serving = new pg.Client(url);
+    await serving.connect();
+    expect((await serving.query('select id from book')).rowCount).toBe(1);
+    for (const change of ['insert into book default values', 'update book set id = gen_random_uuid()', 'delete from book'])
+      await expect(serving.query(change)).rejects.toMatchObject({ code: '42501' });
+    await serving.end();
   });
 });
 

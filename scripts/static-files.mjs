@@ -25,7 +25,7 @@ export const staticFiles = (folder, application) => (req, res) =>
     const headers = () => {
       res.setHeader('cache-control', built ? 'public, max-age=31536000, immutable' : 'no-cache');
       if (!built || !COMPRESSED.test(pathname)) return;
-      res.setHeader('vary', 'accept-encoding');
+      res.setHeader('vary', 'Accept-Encoding');
       if (compressed === null) return;
       res.setHeader('content-encoding', 'br');
       res.setHeader('content-type', TYPES[pathname.split('.').at(-1)]);
