@@ -13,6 +13,8 @@ export interface Stamp {
   readonly scope: string;
   /** Its place in the order of its scope; 0 while it is not stored. */
   readonly seq: number;
+  /** Of a retraction: how many retractions it takes back one after the other, itself counted. 0 of anything else. */
+  readonly deep: number;
 }
 
 /** Kind, entity, scope, place and fingerprint of the records among `ids` that are stored. */
@@ -29,7 +31,20 @@ export async function stampsOf(tx: Db | Tx, ids: readonly string[]): Promise<Map
     })
     .from(recordTable)
     .where(inArray(recordTable.id, [...ids]));
-  return new Map(rows.map((r) => [r.id, r]));
+  const retractions = rows.filter((r) => r.kind === 'retraction').map((r) => r.id);
+  const deep = await depthsOf(tx, retractions);
+  return new Map(rows.map((r) => [r.id, { ...r, deep: deep.get(r.id) ?? 0 }]));
+}
+
+/** How deep stored retractions are, by id; looked at no further than a hundred deep. */
+async function depthsOf(tx: Db | Tx, retractions: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (retractions.length === 0) return new Map();
+  const { rows } = await tx.execute<{ start: string; deep: number }>(sql`
+    with recursive up as (
+      select x.id as start, x.record, 1 as deep from retraction x where x.id = any(${`{${retractions.join()}}`}::uuid[])
+      union all select up.start, x.record, up.deep + 1 from up join retraction x on x.id = up.record where up.deep < 100)
+    select start, max(deep)::int as deep from up group by start`);
+  return new Map(rows.map((r) => [r.start, r.deep]));
 }
 
 /** A record, what came of it word for word, and the fingerprint of that. */

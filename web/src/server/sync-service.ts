@@ -1,24 +1,18 @@
 import { setImmediate } from 'node:timers/promises';
 import { parentsOf, validateRecord } from '../contract/envelope';
 import { ID } from '../contract/records/fields';
-import { homeOf, SHARED } from '../contract/scope';
+import { SHARED } from '../contract/scope';
 import { canBeKept } from '../contract/shape';
 import { CURSOR, PLACE, type PullResponse, type PushAnswer, type PushResponse, type SurveysResponse } from '../contract/sync';
 import type { Db, Tx } from './db';
 import { isRefusal, sqlState } from './db-errors';
 import { HttpProblem } from './http';
+import { answered, BETWEEN, judgeAll, parentsFirst } from './judge';
 import { asSent, recordHash } from './record-hash';
-import { insertRecords, recordAt, recordsAfter, type Sent, type Stamp, stampsOf } from './record-repository';
-import { bookId, lastOf, lockScopes, type Placed, settleScopes, surveyLines, touchedBy } from './scope-repository';
+import { insertRecords, recordAt, recordsAfter, type Sent, stampsOf } from './record-repository';
+import { bookId, lastOf, lockScopes, settleScopes, surveyLines, touchedBy } from './scope-repository';
 
 type Plain = Record<string, unknown>;
-const BETWEEN = 50;
-
-const answered = (id: string | null, status: PushAnswer['status'], errors: PushAnswer['errors'] = []): PushAnswer => ({
-  id,
-  status,
-  errors,
-});
 
 /**
  * Takes records in any order, any number of times. Each is judged for itself: stored, known, waiting for a parent,
@@ -27,14 +21,14 @@ const answered = (id: string | null, status: PushAnswer['status'], errors: PushA
  */
 export async function push(db: Db, sent: readonly unknown[], tell: (scopes: readonly string[]) => void = () => {}): Promise<PushResponse> {
   const answers: (PushAnswer | null)[] = sent.map(() => null);
-  const pending = new Map<number, Sent>();
+  const fit = new Map<number, Sent>();
   const unfit = new Map<number, PushAnswer>();
   for (const [i, plain] of sent.entries()) {
     // checking a thousand takes most of a second on a slow machine: others are served in between
     if (i % BETWEEN === BETWEEN - 1) await setImmediate();
     const checked = validateRecord(plain, `records[${i}]`);
     if (checked.ok)
-      pending.set(i, {
+      fit.set(i, {
         record: checked.value,
         sent: JSON.stringify(asSent(plain as object as Plain)),
         hash: recordHash(plain as object),
@@ -42,6 +36,7 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
       });
     else unfit.set(i, answered(idOf(plain), 'refused', [...checked.errors]));
   }
+  const pending = parentsFirst(fit);
   try {
     tell(await db.transaction((tx) => place(tx, new Map(pending), answers)));
   } catch (e) {
@@ -71,7 +66,7 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
 async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<readonly string[]> {
   // first only to see which scopes are written to; then, with those locked, for good
   const lasts = await lockScopes(tx, await scopesWritten(tx, pending));
-  const { placed, verdicts } = judgeAll(pending, await stampsOf(tx, namedBy(pending)), (scope) => lasts.has(scope));
+  const { placed, verdicts } = await judgeAll(pending, await stampsOf(tx, namedBy(pending)), (scope) => lasts.has(scope));
   for (const [i, verdict] of verdicts) answers[i] = verdict;
   if (placed.length > 0) {
     const touched = await touchedBy(tx, placed);
@@ -101,40 +96,8 @@ const namedBy = (pending: ReadonlyMap<number, Sent>) => [
 ];
 
 async function scopesWritten(tx: Tx, pending: ReadonlyMap<number, Sent>): Promise<readonly string[]> {
-  return judgeAll(new Map(pending), await stampsOf(tx, namedBy(pending)), () => true).placed.map((p) => p.scope);
-}
-
-/**
- * Goes round until nothing more can be placed: records may come before their parents in the batch.
- * @param pending what is judged is taken out of it
- * @param may whether a scope can be written to; what belongs to another waits
- */
-function judgeAll(pending: Map<number, Sent>, stamps: ReadonlyMap<string, Stamp>, may: (scope: string) => boolean) {
-  const here = new Map(stamps);
-  const placed: Placed[] = [];
-  const verdicts = new Map<number, PushAnswer>();
-  for (let progress = true; progress; ) {
-    progress = false;
-    for (const [i, one] of pending) {
-      const scope = scopeOf(one, here);
-      const verdict = judge(one, scope, here);
-      if (!verdict || (verdict.status === 'stored' && !may(scope as string))) continue;
-      verdicts.set(i, verdict);
-      pending.delete(i);
-      progress = true;
-      if (verdict.status === 'stored') {
-        placed.push({ ...one, scope: scope as string });
-        here.set(one.record.id, { kind: one.record.kind, entity: one.record.entity, hash: one.hash, scope: scope as string, seq: 0 });
-      }
-    }
-  }
-  return { placed, verdicts };
-}
-
-/** The scope a record belongs to; null while what it is part of is not here. */
-function scopeOf({ record }: Sent, here: ReadonlyMap<string, Stamp>): string | null {
-  const home = homeOf(record);
-  return 'scope' in home ? home.scope : (here.get(home.like)?.scope ?? null);
+  const { placed } = await judgeAll(new Map(pending), await stampsOf(tx, namedBy(pending)), () => true);
+  return placed.map((p) => p.scope);
 }
 
 /** The same, each record in a savepoint of its own: what the database refuses is refused, and its children wait. */
@@ -159,55 +122,6 @@ async function oneByOne(tx: Tx, pending: ReadonlyMap<number, Sent>, answers: (Pu
     }
   }
 }
-
-/** The answer for one record given what is here; null while a parent is missing. */
-function judge({ record, hash, said }: Sent, scope: string | null, here: ReadonlyMap<string, Stamp>): PushAnswer | null {
-  const same = here.get(record.id);
-  if (same) {
-    // one that came twice in a batch gets its place when it is stored
-    if (same.hash === hash) return { ...answered(record.id, 'known'), ...(same.seq > 0 ? { seq: same.seq, scope: same.scope } : {}) };
-    return answered(record.id, 'refused', [
-      { field: 'id', value: record.id, allowed: 'an id of its own: another record with other content has this one' },
-    ]);
-  }
-  for (const parent of parentsOf(record)) {
-    const found = here.get(parent.id);
-    if (!found) return null;
-    if (parent.kind !== '*' && found.kind !== parent.kind) {
-      return answered(record.id, 'refused', [
-        { field: parent.field, value: parent.id, allowed: `the id of a ${parent.kind}; this is a ${found.kind}` },
-      ]);
-    }
-    if (!parent.version && found.entity !== parent.id) {
-      return answered(record.id, 'refused', [
-        {
-          field: parent.field,
-          value: parent.id,
-          allowed: `${found.entity}, the id of the thing itself: this is one of its later versions`,
-        },
-      ]);
-    }
-    if (replaces(parent.field) && found.entity !== record.entity) {
-      return answered(record.id, 'refused', [
-        parent.field === 'supersedes'
-          ? { field: 'entity', value: record.entity, allowed: `${found.entity}, the entity of the version it supersedes` }
-          : { field: parent.field, value: parent.id, allowed: `a version of ${record.entity}: this is one of another thing` },
-      ]);
-    }
-    if (replaces(parent.field) ? found.scope !== scope : found.scope !== scope && found.scope !== SHARED) {
-      const allowed = replaces(parent.field)
-        ? 'a version in the survey of the ones before: what moves to another survey is copied there and struck out here'
-        : `a ${parent.kind === '*' ? 'record' : parent.kind} of ${scope === SHARED ? 'the shared part of the book' : 'the same survey, or a shared one'}: this one belongs to ${found.scope === SHARED ? 'the shared part' : 'another survey'}`;
-      return answered(record.id, 'refused', [{ field: parent.field, value: parent.id, allowed }]);
-    }
-  }
-  if (said !== undefined && said !== scope)
-    return answered(record.id, 'refused', [{ field: 'scope', value: said, allowed: `${scope}, where what it is part of belongs` }]);
-  return answered(record.id, 'stored');
-}
-
-/** Whether a field names a version that is replaced. */
-const replaces = (field: string): boolean => field === 'supersedes' || field.startsWith('alsoSupersedes');
 
 function idOf(plain: unknown): string | null {
   const id = (plain as { id?: unknown } | null)?.id;
