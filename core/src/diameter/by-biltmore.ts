@@ -1,4 +1,4 @@
-import { type Metres, requireAbove } from '../units';
+import { type Metres, requireAbove, requireLength } from '../units';
 
 /** Eye to stick for which most sticks are graduated: 25 in. It is not the stick's own length. */
 export const USUAL_REACH = 0.635 as Metres;
@@ -14,7 +14,7 @@ export const USUAL_REACH = 0.635 as Metres;
  */
 export function biltmoreMark(diameter: Metres, reach: Metres): Metres {
   requireAbove('diameter', diameter);
-  requireAbove('reach', reach);
+  requireLength('reach', reach);
   return (diameter / Math.sqrt(1 + diameter / reach)) as Metres;
 }
 
@@ -29,7 +29,7 @@ export function biltmoreMark(diameter: Metres, reach: Metres): Metres {
  * @example byBiltmore(metres(0.4572), metres(0.635), metres(0.635)) // 0.4572
  */
 export function byBiltmore(read: Metres, reach: Metres, designReach: Metres): Metres {
-  requireAbove('reach', reach);
+  requireLength('reach', reach);
   const s = biltmoreMark(read, designReach);
   return ((s * s + s * Math.sqrt(s * s + 4 * reach * reach)) / (2 * reach)) as Metres;
 }

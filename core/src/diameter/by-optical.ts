@@ -1,4 +1,4 @@
-import { DomainError, type Metres, type Radians, requireAbove } from '../units';
+import { DomainError, type Metres, type Radians, requireAbove, requireLength } from '../units';
 
 /**
  * Diameter from the angle a stem subtends.
@@ -12,7 +12,7 @@ import { DomainError, type Metres, type Radians, requireAbove } from '../units';
  * @example byOpticalAngle(radians(Math.PI / 3), metres(1), 'axis') // 1
  */
 export function byOpticalAngle(angle: Radians, line: Metres, to: 'axis' | 'face', cos = 1): Metres {
-  requireAbove('line of sight', line);
+  requireLength('line of sight', line);
   if (!(angle > 0 && angle < Math.PI)) {
     throw new DomainError('out-of-range', 'subtended angle', angle, 'it must be above 0 and under π radians (180°)');
   }
@@ -34,6 +34,6 @@ export function byOpticalAngle(angle: Radians, line: Metres, to: 'axis' | 'face'
 export function byBands(count: number, ratio: number, distance: Metres): Metres {
   requireAbove('band count', count);
   requireAbove('band ratio', ratio);
-  requireAbove('distance', distance);
+  requireLength('distance', distance);
   return (count * ratio * distance) as Metres;
 }

@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Metres, requireFinite, requireLength, type Tangent } from '../units';
 
 /**
  * What the instrument should read at a height on the stem: the other way round of measuring it.
@@ -13,7 +13,7 @@ export function aimAt(
   height: Metres,
   station: { readonly distance: Metres; readonly base: Tangent; readonly markHeight: Metres },
 ): Tangent {
-  requireAbove('distance', station.distance);
+  requireLength('distance', station.distance);
   requireFinite('height', height);
   requireFinite('lower sight', station.base);
   return (station.base + (height - station.markHeight) / station.distance) as Tangent;

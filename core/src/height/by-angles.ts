@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Answer, answer, type Metres, noAnswer, requireFinite, requireLength, type Tangent } from '../units';
 
 export interface AngleSights {
   /** Horizontal distance from the eye to the point plumb below the target, above 0. */
@@ -20,8 +20,8 @@ export interface AngleSights {
  * @source the tangent method; Avery and Burkhart, Forest Measurements (2002)
  */
 export function byAngles(sights: AngleSights): Answer<Metres> {
-  requireAbove('distance to the top', sights.distanceTop);
-  requireAbove('distance to the base', sights.distanceBase);
+  requireLength('distance to the top', sights.distanceTop);
+  requireLength('distance to the base', sights.distanceBase);
   requireFinite('top sighting', sights.top);
   requireFinite('base sighting', sights.base);
   requireFinite('mark height', sights.markHeight);

@@ -1,4 +1,4 @@
-import { type Metres, metres, requireAbove } from '../units';
+import { type Metres, metres, requireLength } from '../units';
 import { byStick } from './by-stick';
 
 /**
@@ -11,6 +11,6 @@ import { byStick } from './by-stick';
  * @example byEqualLegs(metres(22)) // 22
  */
 export function byEqualLegs(distance: Metres): Metres {
-  requireAbove('distance', distance);
+  requireLength('distance', distance);
   return byStick(metres(1), distance, metres(1));
 }

@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, type Radians, requireAbove, requireFinite } from '../units';
+import { type Answer, answer, type Metres, noAnswer, type Radians, requireFinite, requireLength } from '../units';
 
 /** A shot along the line of sight: how far, and how steep (up positive). */
 export interface LineShot {
@@ -17,8 +17,8 @@ export interface LineShot {
  * @example byLineShots({ distance: metres(20), angle: radians(Math.PI / 6) }, { distance: metres(18), angle: radians(0) }).value.toFixed(6) // '10.000000'
  */
 export function byLineShots(top: LineShot, base: LineShot): Answer<Metres> {
-  requireAbove('distance to the tip', top.distance);
-  requireAbove('distance to the base', base.distance);
+  requireLength('distance to the tip', top.distance);
+  requireLength('distance to the base', base.distance);
   requireFinite('angle to the tip', top.angle);
   requireFinite('angle to the base', base.angle);
   const height = top.distance * Math.sin(top.angle) - base.distance * Math.sin(base.angle);

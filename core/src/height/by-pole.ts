@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, metres, noAnswer, requireAbove, requireFinite, type Tangent, tangent } from '../units';
+import { type Answer, answer, type Metres, metres, noAnswer, requireFinite, requireLength, type Tangent, tangent } from '../units';
 import { eyeOver, type LeaningStem, PLUMB } from './leaning';
 import { secant } from './secant';
 
@@ -21,7 +21,7 @@ export interface PoleSights {
  * @example distanceByPole(metres(4), { base: tangent(-0.1), poleTop: tangent(0.1), markHeight: 0 }).value // 20
  */
 export function distanceByPole(pole: Metres, sights: PoleSights, stem: LeaningStem = PLUMB): Answer<Metres> {
-  requireAbove('length of the pole', pole);
+  requireLength('length of the pole', pole);
   const { base, poleTop, markHeight } = sights;
   requireFinite('sight to the base', base);
   requireFinite('sight to the pole top', poleTop);

@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, type Radians, requireAbove, requireFinite, requireFrom } from '../units';
+import { type Answer, answer, type Metres, noAnswer, type Radians, requireFinite, requireFrom, requireLength } from '../units';
 import { type LeaningStem, PLUMB } from './leaning';
 
 /** A staff or a person, and the shadow it casts in the same minute. */
@@ -28,10 +28,10 @@ export function byShadow(
   slope: Radians,
   stem: LeaningStem = PLUMB,
 ): Answer<Metres> {
-  requireAbove('shadow of the tree', shadow);
+  requireLength('shadow of the tree', shadow);
   requireFrom('diameter', diameter);
-  requireAbove('reference height', reference.height);
-  requireAbove('reference shadow', reference.shadow);
+  requireLength('reference height', reference.height);
+  requireLength('reference shadow', reference.shadow);
   requireFinite('slope', slope);
   const [sin, cos] = [Math.sin(slope), Math.cos(slope)];
   const x = shadow + diameter / 2 / cos;

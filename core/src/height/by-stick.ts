@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFinite } from '../units';
+import { type Metres, requireAbove, requireFinite, requireLength } from '../units';
 
 /**
  * Height that an upright stick covers. The eye need not be level with the base; the stick is parallel to the stem.
@@ -11,9 +11,9 @@ import { type Metres, requireAbove, requireFinite } from '../units';
  * @example byStick(metres(0.6), metres(30), metres(0.6)) // 30
  */
 export function byStick(length: Metres, distance: Metres, reach: Metres): Metres {
-  requireAbove('length of the stick', length);
-  requireAbove('distance', distance);
-  requireAbove('reach', reach);
+  requireLength('length of the stick', length);
+  requireLength('distance', distance);
+  requireLength('reach', reach);
   return ((length / reach) * distance) as Metres;
 }
 
@@ -33,8 +33,8 @@ export function logsByStick(
   reach: { readonly own: Metres; readonly drawn: Metres },
 ): number {
   requireAbove('logs', logs);
-  for (const d of [distance.used, distance.drawn]) requireAbove('distance', d);
-  for (const r of [reach.own, reach.drawn]) requireAbove('reach', r);
+  for (const d of [distance.used, distance.drawn]) requireLength('distance', d);
+  for (const r of [reach.own, reach.drawn]) requireLength('reach', r);
   return logs * (distance.used / distance.drawn) * (reach.drawn / reach.own);
 }
 
@@ -49,7 +49,7 @@ export function logsByStick(
  * @example bySetAngle(metres(33), 0.5, metres(1)) // 17.5
  */
 export function bySetAngle(distance: Metres, slope: number, markHeight: Metres): Metres {
-  requireAbove('distance', distance);
+  requireLength('distance', distance);
   requireAbove('set angle', slope);
   requireFinite('height of the mark', markHeight);
   return (distance * slope + markHeight) as Metres;
@@ -67,7 +67,7 @@ export function bySetAngle(distance: Metres, slope: number, markHeight: Metres):
  */
 export function byDevice(reported: Metres, set: Metres, used: Metres): Metres {
   requireAbove('reported height', reported);
-  requireAbove('distance set', set);
-  requireAbove('distance', used);
+  requireLength('distance set', set);
+  requireLength('distance', used);
   return (reported * (used / set)) as Metres;
 }

@@ -1,4 +1,4 @@
-import { type Answer, answer, type Metres, noAnswer, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Answer, answer, type Metres, noAnswer, requireFinite, requireLength, type Tangent } from '../units';
 
 /** Sights to tip and base from one of the two stations, rise over run, up positive. */
 export interface StationSights {
@@ -25,7 +25,7 @@ export interface TwoStations {
  * @source Δ = t_top − t_low; D₁ = (B·Δ₂ + m₂ − m₁)/(Δ₁ − Δ₂), H = m₁ + D₁·Δ₁, m the heights of the marks sighted
  */
 export function byTwoStations(near: StationSights, far: StationSights, baseline: Metres): Answer<TwoStations> {
-  requireAbove('baseline', baseline);
+  requireLength('baseline', baseline);
   for (const t of [near.top, near.base, far.top, far.base]) requireFinite('sight', t);
   const [n, f] = [near.top - near.base, far.top - far.base];
   if (!(n > 0 && f > 0)) return noAnswer('top-below-base', 'From each station the tip must come out above the base: check the signs.');

@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFinite, requireFrom, type Tangent } from '../units';
+import { type Metres, requireFinite, requireFrom, requireLength, type Tangent } from '../units';
 
 export interface TapedDistance {
   /** What the tape read, metres, above 0. */
@@ -18,7 +18,7 @@ export interface TapedDistance {
  * @example horizontalDistance({ taped: metres(25), slope: tangent(Math.tan(-14 * Math.PI / 180)), toAxis: metres(0) }).toFixed(4) // '24.2574'
  */
 export function horizontalDistance(tape: TapedDistance): Metres {
-  requireAbove('distance', tape.taped);
+  requireLength('distance', tape.taped);
   requireFinite('ground slope', tape.slope);
   requireFrom('half diameter', tape.toAxis);
   return (tape.taped / Math.sqrt(1 + tape.slope * tape.slope) + tape.toAxis) as Metres;

@@ -1,4 +1,4 @@
-import { type Answer, answer, DomainError, type Metres, noAnswer, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Answer, answer, DomainError, type Metres, noAnswer, requireFinite, requireLength, type Tangent } from '../units';
 
 /** A stem that leans as a whole. */
 export interface LeaningStem {
@@ -73,7 +73,7 @@ export function eyeOver(distance: number, low: Tangent, markHeight: number, stem
  * @source H − y_eye = t·√((D − H·k·cos β)² + (H·k·sin β)²), k = tan λ: a quadratic in H
  */
 export function byLeaning(s: LeaningSights): Answer<Metres> {
-  requireAbove('distance', s.distance);
+  requireLength('distance', s.distance);
   requireFinite('sight', s.top);
   const { angle, direction } = s.stem;
   if (!(angle >= 0 && angle < Math.PI / 2)) throw new DomainError('out-of-range', 'lean', angle, 'from 0 to under π/2 radians (90°)');

@@ -1,4 +1,4 @@
-import { type Metres, requireAbove, requireFinite, type Tangent } from '../units';
+import { type Metres, requireAbove, requireFinite, requireLength, type Tangent } from '../units';
 
 /**
  * What the base of the tree should read, before it is read.
@@ -12,7 +12,7 @@ import { type Metres, requireAbove, requireFinite, type Tangent } from '../units
  */
 export function predictedBase(eyeHeight: Metres, distance: Metres, slope: Tangent): Tangent {
   requireAbove('eye height', eyeHeight);
-  requireAbove('distance', distance);
+  requireLength('distance', distance);
   requireFinite('ground slope', slope);
   return (slope - eyeHeight / distance) as Tangent;
 }

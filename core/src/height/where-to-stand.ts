@@ -1,4 +1,4 @@
-import { type Metres, metres, requireAbove, requireFinite, type Tangent, tangent } from '../units';
+import { type Metres, metres, requireAbove, requireFinite, requireLength, type Tangent, tangent } from '../units';
 import { angleError } from './angle-error';
 import { crownOvershoot } from './crown-overshoot';
 
@@ -32,6 +32,8 @@ export interface StandAdvice {
 
 /** Past this a small slip of the angle moves the height a lot. */
 export const STEEPEST = tangent(Math.sqrt(3));
+/** No tree is taller: what comes out taller follows from a slip, and no place would help it. */
+const TALLEST = 150;
 /** A place is as good as the best one when its error is within this share of it: the nearer one saves the walk. */
 const AS_GOOD = 1.05;
 
@@ -43,7 +45,7 @@ const AS_GOOD = 1.05;
  */
 export function sigmaFrom(s: Standing, distance: Metres): Metres {
   requireAbove('height', s.height);
-  requireAbove('distance', distance);
+  requireLength('distance', distance);
   requireFinite('ground slope', s.slope);
   const { top, base } = sightsFrom(s, distance);
   const { sigma } = angleError(
@@ -60,7 +62,7 @@ function sightsFrom(s: Standing, distance: number) {
 
 /**
  * Where to stand: the nearest place that is good enough, else the nearest one whose error is hardly larger than the least
- * there is; between half a tree length and two and a half, never where the sight is past 60° or off the scale, never farther than one can go.
+ * there is; between half a tree length and two and a half, never where the sight is past 60° or off the scale, never farther than one can go. Nowhere for a height that no tree has.
  * @param s the tree, the ground and the instruments
  * @param step distances are rounded to this, metres
  * @param enough the error that is good enough, metres; null where as little as can be is wanted
@@ -70,6 +72,7 @@ function sightsFrom(s: Standing, distance: number) {
  * @example whereToStand({ height: metres(20), eyeHeight: metres(1.6), slope: tangent(0), distanceShare: 0.01, angle: 0.004, tipOffset: 0.5, crown: null, farthest: null, scaleEnd: null })?.distance // 31
  */
 export function whereToStand(s: Standing, step: Metres = metres(1), enough: Metres | null = null): StandAdvice | null {
+  if (s.height > TALLEST) return null;
   const [from, to] = [Math.ceil(s.height / 2 / step), Math.floor((2.5 * s.height) / step)];
   const places: { distance: Metres; sigma: Metres }[] = [];
   const limits = new Set<StandLimit>();

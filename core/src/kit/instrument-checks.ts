@@ -1,4 +1,4 @@
-import { DomainError, requireAbove, requireFinite } from '../units';
+import { DomainError, requireAbove, requireFinite, requireLength } from '../units';
 
 export interface TwoWayCheck {
   /** What the instrument reads when level, degrees, up positive: to be taken off every reading. */
@@ -47,8 +47,8 @@ export const BASE_ALLOWED = 0.01;
  * @example baseCheck(10, 10.18).passed // false
  */
 export function baseCheck(taped: number, read: number, allowed = BASE_ALLOWED): BaseCheck {
-  requireAbove('taped base', taped);
-  requireAbove('reading', read);
+  requireLength('taped base', taped);
+  requireLength('reading', read);
   const factor = taped / read;
   return { factor, passed: Math.abs(factor - 1) <= allowed + 1e-9 };
 }

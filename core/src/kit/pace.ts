@@ -1,4 +1,4 @@
-import { DomainError, type Metres, metres, requireAbove } from '../units';
+import { DomainError, type Metres, metres, requireAbove, requireLength } from '../units';
 
 /** One walk over a taped course. */
 export interface PaceRun {
@@ -29,7 +29,7 @@ export const PACE_RUNS = 3;
 export function calibratePace(runs: readonly PaceRun[]): Pace {
   if (runs.length === 0) throw new DomainError('out-of-range', 'runs', 0, 'at least one run over a taped course');
   const lengths = runs.map((r) => {
-    requireAbove('course', r.course);
+    requireLength('course', r.course);
     requireAbove('paces', r.paces);
     return r.course / r.paces;
   });

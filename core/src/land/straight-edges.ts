@@ -1,4 +1,4 @@
-import { degreesToRadians, requireAbove } from '../units';
+import { degreesToRadians, requireLength } from '../units';
 import type { Outline } from './outline';
 import type { PlanPoint } from './plan-point';
 
@@ -25,7 +25,7 @@ export function outlineFromEdges(edges: readonly StraightEdge[]): Outline {
     { x: -FAR, y: FAR },
   ];
   for (const { azimuth, distance } of edges) {
-    requireAbove('distance to an edge', distance);
+    requireLength('distance to an edge', distance);
     const turn = degreesToRadians(azimuth);
     const [ux, uy] = [Math.sin(turn), Math.cos(turn)];
     const beyond = ({ x, y }: PlanPoint) => x * ux + y * uy - distance;

@@ -1,8 +1,10 @@
 export { diameterTolerance } from './diameter-tolerance';
 export {
   type Estimate,
+  MOST_PLOTS,
   meanOverPlots,
   meanTreeTimesDensity,
+  type NeededPlots,
   neededPlots,
   overStrata,
   plotsInAll,

@@ -1,7 +1,18 @@
 import { horizontalDistance, horizontalDistanceSigma } from '../height/index';
 import type { ReadingErrors } from '../kit/index';
 import type { DistanceReading, PacesReading, ShotReading } from '../reading/index';
-import { type Answer, answer, degreesToRadians, type Metres, metres, noAnswer, requireAbove, tangent, toMetres } from '../units';
+import {
+  type Answer,
+  answer,
+  degreesToRadians,
+  type Metres,
+  metres,
+  noAnswer,
+  requireAbove,
+  requireLength,
+  tangent,
+  toMetres,
+} from '../units';
 import { othersOf, type StationReadings } from './gather';
 import { factorOf, meanShot } from './read-sight';
 import type { DistanceSource, Sight } from './result';
@@ -123,7 +134,7 @@ function pacedDistance(r: PacesReading, ground: Sight | null, diameter: Thicknes
   if (!half.ok) return half;
   requireAbove('paces', r.value);
   if (r.pace === undefined) return noAnswer('no-pace', 'Paces need the length of one: walk a taped course once and keep it in the kit.');
-  requireAbove('length of a pace', r.pace);
+  requireLength('length of a pace', r.pace);
   if (r.along === 'slope' && !ground)
     return noAnswer('no-slope', 'Paces on a slope are a slope distance: sight the slope, and the level distance follows.');
   const taped = {

@@ -1,7 +1,7 @@
 import { byBands, byOpticalAngle, byTool, USUAL_REACH } from '../diameter/index';
 import type { ReadingErrors } from '../kit/index';
 import type { AnyDiameter, DiameterReading, OpticalReading, ToolName } from '../reading/index';
-import { DomainError, degreesToRadians, formatNumber, type Metres, metres, radians, requireAbove, toMetres } from '../units';
+import { DomainError, degreesToRadians, formatNumber, type Metres, metres, radians, requireLength, toMetres } from '../units';
 import type { Assumption } from './result';
 
 /** One diameter reading as a diameter. */
@@ -61,7 +61,7 @@ function ovalError(r: DiameterReading, diameter: Metres): number {
 }
 
 function fromAfar(r: OpticalReading, errors: ReadingErrors): ReadDiameter {
-  requireAbove('distance', r.distance);
+  requireLength('distance', r.distance);
   const distance = toMetres(r.distance, r.unit);
   const wanted = r.by === 'bands' && r.selfCorrecting ? 'level' : 'sight';
   let line: number = distance;

@@ -1,6 +1,17 @@
 import { type ReadingErrors, temperatureFactor } from '../kit/index';
 import type { AngleReading, Ranged, ShotReading, Zeroed } from '../reading/index';
-import { type AngleScale, DomainError, degreesToRadians, type Metres, metres, type Tangent, tangent, tangentOf, toMetres } from '../units';
+import {
+  type AngleScale,
+  DomainError,
+  degreesToRadians,
+  type Metres,
+  metres,
+  requireLength,
+  type Tangent,
+  tangent,
+  tangentOf,
+  toMetres,
+} from '../units';
 import { idOf } from './gather';
 import type { Sight } from './result';
 
@@ -145,5 +156,6 @@ export function scaleOf(reading: Pick<AngleReading, 'scale' | 'scaleDistance' | 
   if (reading.scaleDistance === undefined) {
     throw new DomainError('bad-scale', 'scaleDistance', undefined, 'a fixed-distance scale needs the distance it is drawn for');
   }
+  requireLength('distance of the scale', reading.scaleDistance);
   return { kind: 'fixed', distance: reading.scaleDistance };
 }

@@ -102,3 +102,17 @@ export function requireFrom(quantity: string, value: number, from = 0): void {
 export function requireFinite(quantity: string, value: number): void {
   if (!Number.isFinite(value)) throw new DomainError('not-finite', quantity, value, 'it must be a finite number');
 }
+
+/** The shortest length that anything is divided by, metres: nobody lays out, paces or stands off a shorter one. */
+export const LEAST_LENGTH = 0.01;
+
+/**
+ * Passes a length that something is divided by, refuses a shorter one than anybody measures.
+ * @param quantity what it is, for the sentence
+ * @param value metres
+ * @throws DomainError `out-of-range`
+ */
+export function requireLength(quantity: string, value: number): void {
+  if (!(Number.isFinite(value) && value >= LEAST_LENGTH))
+    throw new DomainError('out-of-range', quantity, value, `it must be at least ${LEAST_LENGTH} m`);
+}

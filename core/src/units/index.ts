@@ -15,7 +15,18 @@ export {
   SQUARE_METRES_PER_HECTARE,
   toMetres,
 } from './convert';
-export { type Answer, answer, DomainError, noAnswer, type Refusal, requireAbove, requireFinite, requireFrom } from './domain-error';
+export {
+  type Answer,
+  answer,
+  DomainError,
+  LEAST_LENGTH,
+  noAnswer,
+  type Refusal,
+  requireAbove,
+  requireFinite,
+  requireFrom,
+  requireLength,
+} from './domain-error';
 export {
   formatLength,
   formatNumber,

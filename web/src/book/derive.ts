@@ -13,6 +13,7 @@ import {
 } from '@arbolito/core';
 import { withCalled } from './called';
 import type { BookTree, BookVisit } from './tree';
+import { usable } from './usable';
 
 /** Everything that one tree's result follows from. */
 export interface TreeInput {
@@ -46,14 +47,7 @@ export function resultOf({ readings, protocol, species, eyeHeight, errors }: Tre
 }
 
 /** The result, or the error of a reading that can't be one. */
-export function tryResult(input: TreeInput): TreeResult | DomainError {
-  try {
-    return resultOf(input);
-  } catch (error) {
-    if (error instanceof DomainError) return error;
-    throw error;
-  }
-}
+export const tryResult = (input: TreeInput): TreeResult | DomainError => usable(() => resultOf(input));
 
 /** A tree of the book as it is derived: its last visit, or an earlier one. */
 export const inputOf = (tree: BookTree, protocol: ProtocolOptions, visit?: BookVisit): TreeInput => ({

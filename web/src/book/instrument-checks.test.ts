@@ -2,7 +2,7 @@ import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import type { AnyRecord, RecordOf } from '../contract/envelope';
 import { Book } from './book';
-import { checkOf, correctionAt, uncheckedOn } from './instrument-checks';
+import { checkOf, correctionAt, type InstrumentCheck, uncheckedOn } from './instrument-checks';
 import { thingOf } from './test-thing';
 
 const record = (kind: string, body: object, at: string, person: string | null = null) => {
@@ -11,7 +11,7 @@ const record = (kind: string, body: object, at: string, person: string | null = 
 };
 const calibration = (found: Record<string, number>, at: string, instrument = 'i') =>
   record('calibration', { instrument, what: 'forward' in found ? 'two-way' : 'base', found }, at) as RecordOf<'calibration'>;
-const checks = (...all: readonly RecordOf<'calibration'>[]) => all.flatMap((r) => checkOf(thingOf(r)) ?? []);
+const checks = (...all: readonly RecordOf<'calibration'>[]) => all.map((r) => checkOf(thingOf(r)) as InstrumentCheck);
 
 describe('checks of an instrument', () => {
   const good = calibration({ forward: 5.1, back: -5 }, '2026-05-01T08:00:00Z');

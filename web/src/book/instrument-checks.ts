@@ -1,5 +1,7 @@
-import { baseCheck, twoWayCheck } from '@arbolito/core';
+import { baseCheck, type DomainError, twoWayCheck } from '@arbolito/core';
+import type { CheckFigures } from '../contract/records/calibration';
 import type { Stated, Thing } from './things';
+import { usable } from './usable';
 
 /** A check of an instrument as it was found: a zero of its angle, or a factor of its distance. */
 export interface InstrumentCheck {
@@ -11,7 +13,7 @@ export interface InstrumentCheck {
   readonly zero: number;
   /** True over read, of a base check. */
   readonly factor: number;
-  readonly found: Readonly<Record<string, number>>;
+  readonly found: Readonly<CheckFigures>;
 }
 /** What is put right in a reading. */
 export interface Correction {
@@ -19,18 +21,26 @@ export interface Correction {
   readonly factor?: number;
 }
 
-/** What a kept check says; null for one of a kind that is not known here. */
-export function checkOf({ entity, body, latest }: Pick<Thing<'calibration'>, 'entity' | 'body' | 'latest'>): InstrumentCheck | null {
+/** What a kept check says, or why it can't be used; null for one of a kind that is not known here. */
+export function checkOf({
+  entity,
+  body,
+  latest,
+}: Pick<Thing<'calibration'>, 'entity' | 'body' | 'latest'>): InstrumentCheck | DomainError | null {
   const { what, found } = body;
   const base = { id: entity, at: latest.at, found };
   const [forward, back, taped, read] = [found.forward, found.back, found.taped, found.read];
   if (what === 'two-way' && forward !== undefined && back !== undefined) {
-    const { zero, passed } = twoWayCheck(forward, back);
-    return { ...base, what, passed, zero, factor: 1 };
+    return usable(() => {
+      const { zero, passed } = twoWayCheck(forward, back);
+      return { ...base, what, passed, zero, factor: 1 };
+    });
   }
   if (what === 'base' && taped !== undefined && read !== undefined) {
-    const { factor, passed } = baseCheck(taped, read);
-    return { ...base, what, passed, zero: 0, factor };
+    return usable(() => {
+      const { factor, passed } = baseCheck(taped, read);
+      return { ...base, what, passed, zero: 0, factor };
+    });
   }
   return null;
 }

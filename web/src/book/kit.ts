@@ -1,6 +1,7 @@
 import {
   type AnyDiameter,
   calibratePace,
+  DomainError,
   type JudgedTool,
   type Pace,
   pairedError,
@@ -19,6 +20,7 @@ import { type PacePair, pairedDistances } from './paired-distances';
 import { Pairs } from './pairs';
 import { takenAs } from './taken-as';
 import type { Stated, Thing, Things } from './things';
+import { type Unusable, usable } from './usable';
 
 /** Who read something, with what, when and in which survey: what the kit is asked by. */
 export interface TakenBy {
@@ -92,15 +94,27 @@ export class Kit {
   checksOf(instrument: string): readonly InstrumentCheck[] {
     const known = this.checks.get(instrument);
     if (known) return known;
-    const all = this.things.partsOf(instrument, 'calibration').flatMap((c) => checkOf(c) ?? []);
+    const all = this.things.partsOf(instrument, 'calibration').flatMap((c) => {
+      const check = checkOf(c);
+      return check === null || check instanceof DomainError ? [] : [check];
+    });
     const checks = all.toSorted((a, b) => (a.at < b.at ? -1 : 1));
     this.checks.set(instrument, checks);
     return checks;
   }
 
-  /** A person's pace calibrations, oldest first. */
+  /** Checks of an instrument, or calibrations of a person's pace, that can't be used. */
+  unusableOf(owner: string): readonly Unusable[] {
+    const found = [
+      ...this.things.partsOf(owner, 'calibration').map((c) => [c, checkOf(c)] as const),
+      ...this.things.partsOf(owner, 'pace-calibration').map((c) => [c, paceOf(c)] as const),
+    ];
+    return found.flatMap(([{ entity, latest }, why]) => (why instanceof DomainError ? [{ id: entity, at: latest.at, why }] : []));
+  }
+
+  /** A person's pace calibrations that can be used, oldest first. */
   pacesOf(person: string): readonly Thing<'pace-calibration'>[] {
-    return byDay(this.things.partsOf(person, 'pace-calibration'));
+    return byDay(this.things.partsOf(person, 'pace-calibration').filter((c) => !(paceOf(c) instanceof DomainError)));
   }
 
   /**
@@ -148,7 +162,10 @@ export class Kit {
 
   /** The error a person adopted for a tool, the newest. */
   adopted(person: string, tool: JudgedTool): Thing<'tool-calibration'> | null {
-    return byDay(this.things.partsOf(person, 'tool-calibration').filter((c) => c.body.tool === tool)).at(-1) ?? null;
+    const own = this.things
+      .partsOf(person, 'tool-calibration')
+      .filter(({ body }) => body.tool === tool && body.sigma > 0 && body.sigma <= 1);
+    return byDay(own).at(-1) ?? null;
   }
 
   /** A reading as the core takes it: as it was read, with what the kit knows of its instrument and its person. */
@@ -222,6 +239,8 @@ export class Kit {
     return reach === null ? {} : { reach };
   }
 }
+
+const paceOf = ({ body }: Thing<'pace-calibration'>): Pace | DomainError => usable(() => calibratePace(body.runs));
 
 const recordOf = ({ pairs, bias, biasSigma, sigma }: RecordOf<'tool-calibration'>['body']): ToolRecord => ({
   pairs,

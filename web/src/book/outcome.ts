@@ -1,6 +1,7 @@
 import { checkTree, DomainError, type Finding, type ProtocolOptions, type TreeResult } from '@arbolito/core';
 import { type Before, inputOf, NOTHING_BEFORE, type TreeInput, tryResult, visitBefore } from './derive';
 import type { BookTree } from './tree';
+import { usable } from './usable';
 
 /** What checks look at beside the readings and their result. */
 export interface CheckedBeside extends Before {
@@ -12,8 +13,19 @@ export interface CheckedBeside extends Before {
 
 /** What is wrong or doubtful about one tree. */
 export function findingsOf({ readings, protocol, species }: TreeInput, result: TreeResult, beside: CheckedBeside): readonly Finding[] {
-  return checkTree({ readings, result, protocol, species, ...beside });
+  const found = usable(() => checkTree({ readings, result, protocol, species, ...beside }));
+  return found instanceof DomainError ? [notChecked(found)] : found;
 }
+
+/** Readings that have a result may still lie where the checks can't follow: older rules let them in. */
+const notChecked = ({ message }: DomainError): Finding => ({
+  code: 'not-checked',
+  target: 'tip',
+  severity: 'doubt',
+  what: 'The checks of this tree could not be worked out.',
+  why: `A value is out of their range: ${message}.`,
+  remedy: 'Look at the readings and correct the one that can’t be so.',
+});
 
 /** A tree's result and what is to be said of it, or why it can't be derived at all. */
 export type Outcome =

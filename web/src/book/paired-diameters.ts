@@ -11,6 +11,7 @@ import {
 import type { RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
 import type { Matching, Said } from './pairs';
+import { usable } from './usable';
 
 /** Tools others are judged by, the best first. */
 const REFERENCES = ['diameter-tape', 'plain-tape', 'caliper'] as const;
@@ -46,12 +47,12 @@ export const pairedDiameters = (reachOf: (person: string) => number | null): Mat
   },
 });
 
+/** What any tool reads of a stem, metres: beyond it a pair says nothing of the tool. */
+const THINNEST = 0.001;
+const THICKEST = 15;
+
 /** Null of a reading that can't be one: its tree says so. */
 function diameterOf(read: AnyDiameter): number | null {
-  try {
-    return readDiameter(read, TYPICAL_ERRORS, () => {}).diameter;
-  } catch (e) {
-    if (e instanceof DomainError) return null;
-    throw e;
-  }
+  const diameter = usable(() => readDiameter(read, TYPICAL_ERRORS, () => {}).diameter);
+  return diameter instanceof DomainError || !(diameter >= THINNEST && diameter <= THICKEST) ? null : diameter;
 }

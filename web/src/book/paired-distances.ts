@@ -1,4 +1,4 @@
-import { toMetres } from '@arbolito/core';
+import { LEAST_LENGTH, toMetres } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Matching, Said } from './pairs';
 
@@ -21,7 +21,10 @@ export const pairedDistances: Matching<RecordOf<'reading'>, PacePair> = {
         ({ body: { read: t } }) => t.kind === 'distance' && (t.by ?? 'tape') === 'tape' && t.along === counted.along && t.to === counted.to,
       )?.body.read;
       if (tape?.kind !== 'distance') return [];
-      return [{ who: person, pair: { on: at.slice(0, 10), course: toMetres(tape.value, tape.unit), paces: counted.value } }];
+      const course = toMetres(tape.value, tape.unit);
+      // a tree of such a reading says so itself; of a pace it says nothing
+      if (!(course >= LEAST_LENGTH && counted.value > 0)) return [];
+      return [{ who: person, pair: { on: at.slice(0, 10), course, paces: counted.value } }];
     });
   },
 };

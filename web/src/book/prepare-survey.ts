@@ -54,10 +54,12 @@ export interface Ground {
 export function preparedOf(book: Book, { survey, options }: Ground, rows: readonly StandRow[]): Prepared {
   const { kind } = survey.body;
   const how = HOW[kind];
-  const strata = book
-    .partsOf(survey.entity, 'stratum')
-    .map((s): StandStratum => ({ id: s.entity, name: s.body.name, area: s.body.area ?? null }));
   const got = new Gathered(book, options, rows);
+  const strata = book.partsOf(survey.entity, 'stratum').map(({ entity, body: { name, area = null } }): StandStratum => {
+    if (area === null || isAbove(area)) return { id: entity, name, area };
+    got.note('unusable-area', name);
+    return { id: entity, name, area: null };
+  });
   for (const thing of [
     book.find('survey', survey.entity),
     ...book.partsOf(survey.entity, 'stratum'),
@@ -103,6 +105,8 @@ class Gathered {
   private readonly plotNames = new Map<string, string>();
   /** Species whose form factor nobody told. */
   private readonly assumed = new Set<string>();
+  /** Species whose form factor can't be one. */
+  private readonly unusable = new Set<string>();
 
   constructor(
     private readonly book: Book,
@@ -150,13 +154,18 @@ class Gathered {
     return found;
   }
 
-  take(row: StandRow, plot: number, weight: number): void {
+  take(given: StandRow, plot: number, weight: number): void {
+    const row = plain(given);
     const { id, species, speciesId, count, dbh, height, heightIsOld, basalArea, volume, boardFeet, product, grade, status, bad } = row;
     if (bad) this.note('values-out', row);
+    if (!Number.isFinite(weight)) return;
     // one that was struck out is offered no more, and its figures hold for trees that name it
     const figures: SpeciesFigures | undefined = this.book.find('species', speciesId)?.body.figures;
-    const formFactor = figures?.formFactor ?? DEFAULT_FORM_FACTOR.value;
-    if (basalArea !== null && figures?.formFactor === undefined) this.assumed.add(species ?? 'trees without a species');
+    const own = figures?.formFactor;
+    const formFactor = own !== undefined && isAbove(own) ? own : DEFAULT_FORM_FACTOR.value;
+    const sigma = figures?.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma;
+    if (own !== undefined && own !== formFactor) this.unusable.add(species ?? id);
+    if (basalArea !== null && own === undefined) this.assumed.add(species ?? 'trees without a species');
     this.trees.push({
       id,
       plot,
@@ -176,7 +185,7 @@ class Gathered {
       },
       species,
       formFactor,
-      formFactorError: (figures?.formFactorSigma ?? DEFAULT_FORM_FACTOR.sigma) / formFactor,
+      formFactorError: (Number.isFinite(sigma) && sigma >= 0 ? sigma : DEFAULT_FORM_FACTOR.sigma) / formFactor,
       // what was seen another year is a height of another diameter
       trusted: !heightIsOld && !bad,
     });
@@ -184,6 +193,7 @@ class Gathered {
 
   ready(land: Prepared['land'], plotNames: ReadonlyMap<string, string>): Prepared {
     for (const name of this.assumed) this.note('form-factor', name);
+    for (const name of this.unusable) this.note('unusable-figures', name);
     return {
       land,
       trees: this.trees,
@@ -195,6 +205,20 @@ class Gathered {
     };
   }
 }
+
+const isAbove = (n: number): boolean => Number.isFinite(n) && n > 0;
+
+/** A row without figures that no sum can hold: what was entered under older rules may have led to them. */
+function plain(row: StandRow): StandRow {
+  const { count, dbh, height, basalArea, volume, boardFeet } = row;
+  const figures = [dbh, height, basalArea, volume, ...Object.values(boardFeet ?? {})];
+  const counts = Number.isInteger(count) && count >= 1 && count <= MOST_ALIKE;
+  if (counts && figures.every((f) => f === null || (Number.isFinite(f) && f >= 0 && f < LARGEST))) return row;
+  return { ...row, count: counts ? count : 1, dbh: null, height: null, basalArea: null, volume: null, boardFeet: null, bad: true };
+}
+/** No tree has a figure as large, in metres, square or cubic metres or board feet; squares of larger ones end in no number. */
+const LARGEST = 1e6;
+const MOST_ALIKE = 999;
 
 /** The plots of a survey that speak for its land, and what is to be said of the others. */
 function plotsOf(book: Book, survey: Stated<'survey'>, got: Gathered) {
@@ -225,7 +249,7 @@ function plotsOf(book: Book, survey: Stated<'survey'>, got: Gathered) {
     }
     const rule = ruleOfPlot(body, survey.body.design ?? null);
     if (!rule.ok) {
-      got.note('without-size', name);
+      got.note(rule.unusable ? 'unusable-size' : 'without-size', name);
       continue;
     }
     if (state === 'to-redo') got.note('to-redo', name);

@@ -113,7 +113,18 @@ function rowOfTree(tree: BookTree, species: string | null, under: RowsUnder, plo
   const before = known?.rows.get(tree.id);
   return from !== '' && before?.from === from
     ? { ...before, among: NOTHING, wantsHeight: false }
-    : worked(tree, species, under, plot, from);
+    : orTrouble(tree, () => worked(tree, species, under, plot, from));
+}
+
+/** A tree that the program can't work out says so: it takes no other tree's figures with it. */
+function orTrouble(tree: BookTree, work: () => TreeRow): TreeRow {
+  try {
+    return work();
+  } catch (e) {
+    console.error(`tree ${tree.id} could not be worked out: ${(e as Error).stack}`);
+    const trouble = `The figures of this tree could not be worked out: ${(e as Error).message}. Look at its readings.`;
+    return { ...blank(tree.record), trouble };
+  }
 }
 const NOTHING: readonly Finding[] = [];
 

@@ -1,4 +1,7 @@
 import {
+  areaOfRule,
+  checkRule,
+  DomainError,
   distanceToEdge,
   flatAround,
   type GeoArea,
@@ -9,17 +12,26 @@ import {
   outlinesOf,
   type PlanPoint,
   type Position,
+  requireFinite,
 } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { RuleInput } from '../contract/sampling';
 import { ruleOf, type Standpoint } from './inclusion';
 import type { Stated } from './things';
+import { usable } from './usable';
 
 type Plot = RecordOf<'plot'>['body'];
 type Design = NonNullable<RecordOf<'survey'>['body']['design']>;
 
 /** How trees come into one plot: by what it says of itself, else by its survey's design; or what is lacking. */
-export type PlotRule = { readonly ok: true; readonly rule: RuleInput } | { readonly ok: false; readonly reason: string };
+export type PlotRule =
+  | { readonly ok: true; readonly rule: RuleInput }
+  | {
+      readonly ok: false;
+      readonly reason: string;
+      /** Whether a size was entered, and can't be one. */
+      readonly unusable?: boolean;
+    };
 
 const lacks = (reason: string): PlotRule => ({ ok: false, reason });
 
@@ -28,6 +40,18 @@ const lacks = (reason: string): PlotRule => ({ ok: false, reason });
  * @param design of its survey; null where that says nothing
  */
 export function ruleOfPlot(plot: Plot, design: Design | null): PlotRule {
+  const said = ruleSaid(plot, design);
+  if (!said.ok) return said;
+  const wrong = usable(() => {
+    const rule = ruleOf(said.rule);
+    checkRule(rule);
+    const area = areaOfRule(rule);
+    if (area !== null) requireFinite('area of the plot', area);
+  });
+  return wrong instanceof DomainError ? { ok: false, reason: `The size of the plot can’t be so: ${wrong.message}.`, unusable: true } : said;
+}
+
+function ruleSaid(plot: Plot, design: Design | null): PlotRule {
   if (plot.radius != null) return { ok: true, rule: { kind: 'circle', radius: plot.radius } };
   if (plot.basalAreaFactor != null) return { ok: true, rule: { kind: 'point', factor: plot.basalAreaFactor, units: 'metric' } };
   const own = plot.width != null && plot.length != null ? { width: plot.width, length: plot.length } : null;

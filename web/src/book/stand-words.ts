@@ -23,6 +23,9 @@ const WORTH: Readonly<Record<WorthCode, string>> = {
   'to-redo': 'These plots are to be measured again; they count as they are.',
   shifted: 'These plots were moved inward from an edge: what stands at edges is looked at too seldom, and the figures are biased.',
   'without-size': 'Nobody said how large these plots are: their trees are in no figure.',
+  'unusable-size': 'The size or factor of these plots can’t be so: their trees are in no figure. Correct the plot.',
+  'unusable-area': 'The area of these strata can’t be so and is left out. Correct the stratum.',
+  'unusable-figures': 'The form factor of these species can’t be so: a general figure stands for it. Correct the species.',
   'without-plot': 'These trees stand on no plot: they speak for no land.',
   'plot-struck':
     'The plot of these trees was struck out while they were added: they are in no figure. Keep the plot, or strike out the trees.',

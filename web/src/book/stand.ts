@@ -2,6 +2,7 @@ import {
   expand,
   type FilledTrees,
   fillHeights,
+  type NeededPlots,
   plotsInAll,
   SQUARE_METRES_PER_ACRE,
   SQUARE_METRES_PER_HECTARE,
@@ -56,5 +57,5 @@ export function aimOf({ volume, basalArea, trees }: StandFigures) {
 }
 
 /** Plots in all that a sampling error needs, as a share; null where nothing varies that could be said of. */
-export const plotsNeeded = (figures: StandFigures, error: number, confidence: number): number | null =>
+export const plotsNeeded = (figures: StandFigures, error: number, confidence: number): NeededPlots | null =>
   plotsInAll(aimOf(figures).estimate, error, confidence);

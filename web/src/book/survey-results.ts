@@ -1,7 +1,9 @@
 import {
   curveFor,
+  DomainError,
   type HeightCurves,
   meanOverPlots,
+  type NeededPlots,
   type OffTree,
   overStrata,
   type ProtocolOptions,
@@ -18,6 +20,7 @@ import { standRow } from './stand-row';
 import { type StandWord, sayTree } from './stand-words';
 import type { Stated } from './things';
 import type { TreeRow } from './tree-row';
+import { usable } from './usable';
 
 /** How sure a survey is to be, as its design says. */
 export interface Goal {
@@ -41,7 +44,7 @@ export interface Precision extends Goal {
   readonly reached: number;
   readonly plots: number;
   /** Plots in all that the goal needs; null without a goal. */
-  readonly needed: number | null;
+  readonly needed: NeededPlots | null;
 }
 
 /** A measured tree on the picture of the height curve. */
@@ -134,10 +137,11 @@ export function precisionNow(book: Book, survey: Stated<'survey'>, options: Prot
   // trees that are a list and no sample have no sampling error
   if (survey.body.kind !== 'fixed-plots' && survey.body.kind !== 'points' && survey.body.kind !== 'strip') return null;
   const goal = goalOf(survey);
-  return precisionOf(
+  // a list of surveys doesn't end at one whose figures can't be worked out: its own page says why
+  const stand = usable(() =>
     standOf(preparedOf(book, { survey, options }, rows.map(standRow)), { confidence: goal.confidence, intervals: 'sampling' }),
-    goal,
   );
+  return stand instanceof DomainError ? null : precisionOf(stand, goal);
 }
 
 const STEPS = 60;

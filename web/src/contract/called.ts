@@ -13,19 +13,19 @@ export class CalledDiameterBase {
 export const CALLED_WITH = ['diameter-tape', 'caliper', 'biltmore-stick', 'estimate'] as const;
 export class CalledExact extends CalledDiameterBase {
   declare kind: 'exact';
-  @InRange(0, 1500, 'in its unit', { above: true }) value!: number;
+  @InRange(0.001, 1500, 'in its unit') value!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
   @IsIn(CALLED_WITH, oneOf(CALLED_WITH)) @Says('What it was read with; an estimate is by eye.') tool!: (typeof CALLED_WITH)[number];
 }
 export class CalledClass extends CalledDiameterBase {
   declare kind: 'class';
   @InRange(0, 1500, 'in its unit') @Says('Its lower limit, which is in it.', 18) from!: number;
-  @InRange(0, 100, 'in its unit', { above: true }) @Says('How wide it is; its middle stands for the tree.', 4) width!: number;
+  @InRange(0.001, 100, 'in its unit') @Says('How wide it is; its middle stands for the tree.', 4) width!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
 }
 
 export class CalledHeightInput {
-  @InRange(0, 500, 'in its unit', { above: true }) value!: number;
+  @InRange(0.001, 500, 'in its unit') value!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) unit!: LengthUnit;
   @IsIn(['eye', 'instrument'], oneOf(['eye', 'instrument'])) by!: 'eye' | 'instrument';
 }

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { PRESET_KEYS, type PresetKey, type PreviousDiameter, type PreviousHeight, type Reading } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { Each, InRange, Many, MaybeOne, OneOf, Says, Together } from './describe';
+import { Each, InRange, LEAST_DIAMETER, LEAST_ERROR, LEAST_LENGTH, Many, MaybeOne, OneOf, Says, Together } from './describe';
 import { ProtocolOptionsInput } from './protocol-options';
 import { READING_CLASSES, ReadingBase } from './reading';
 import { PlaceInput, SampleInput } from './sampling';
@@ -17,15 +17,15 @@ export class PreviousDiameterInput implements PreviousDiameter {
   @Length(1, 100, { message: 'text of 1 to 100 characters' })
   @Says('Which stem; stem 1 when left out.')
   stem?: string;
-  @InRange(0, 15, 'm', { above: true }) @Says('Its diameter then.', 0.392) diameter!: number;
-  @IsOptional() @InRange(0, 5, 'm', { above: true }) @Says('Its standard error.') sigma?: number;
-  @InRange(0, 60, 'm', { above: true }) @Says('Where it was read, along the stem above the ground reference.', 1.3) pom!: number;
+  @InRange(LEAST_DIAMETER, 15, 'm') @Says('Its diameter then.', 0.392) diameter!: number;
+  @IsOptional() @InRange(LEAST_ERROR, 5, 'm') @Says('Its standard error.') sigma?: number;
+  @InRange(LEAST_LENGTH, 60, 'm') @Says('Where it was read, along the stem above the ground reference.', 1.3) pom!: number;
   @InRange(0, 500, 'years') @Says('How long ago.', 3) years!: number;
 }
 
 /** The tree's total height at the visit before. */
 export class PreviousHeightInput implements PreviousHeight {
-  @InRange(0, 150, 'm', { above: true }) @Says('Its height then.', 21.4) height!: number;
+  @InRange(LEAST_LENGTH, 150, 'm') @Says('Its height then.', 21.4) height!: number;
   @InRange(0, 50, 'm') @Says('Its standard error.', 0.5) sigma!: number;
   @InRange(0, 500, 'years') @Says('How long ago.', 3) years!: number;
 }
@@ -75,28 +75,28 @@ export class DeriveTree {
 
 /** Standard errors for readings that name none; the typical ones of docs/methods.md when left out. */
 export class ErrorFigures {
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of one angle sighting.', 0.00436) angle?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a level distance.', 0.001) levelDistance?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a distance along the ground.', 0.003) slopeDistance?: number;
-  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of a diameter or girth by tape, as read.', 0.002) diameter?: number;
-  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of one caliper reading.', 0.003) caliper?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by Biltmore stick.', 0.04) biltmore?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of an optical diameter.', 0.03) optical?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a diameter by eye.', 0.15) estimate?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a paced distance.', 0.04) pace?: number;
-  @IsOptional() @InRange(0, 10, 'm', { above: true }) @Says('Of a laser shot’s length.', 0.15) laserDistance?: number;
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a shot’s angle.', 0.0035) laserAngle?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of an ultrasonic distance.', 0.01) ultrasonic?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a fixed-base rangefinder’s distance.', 0.03) fixedBase?: number;
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a protractor with a string.', 0.0175) protractor?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height by stick.', 0.05) stick?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height by shadow.', 0.04) shadow?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height an instrument reported.', 0.02) device?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a height along the tree itself.', 0.003) direct?: number;
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a lean somebody judged.', 0.035) lean?: number;
-  @IsOptional() @InRange(0, 1, 'm', { above: true }) @Says('Of an eye height that stands for a mark.', 0.1) eyeHeight?: number;
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Of a bearing by hand compass.', 0.035) compass?: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) @Says('Of a distance on a plot by eye.', 0.2) byEye?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Of one angle sighting.', 0.00436) angle?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a level distance.', 0.001) levelDistance?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a distance along the ground.', 0.003) slopeDistance?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'm') @Says('Of a diameter or girth by tape, as read.', 0.002) diameter?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'm') @Says('Of one caliper reading.', 0.003) caliper?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a diameter by Biltmore stick.', 0.04) biltmore?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of an optical diameter.', 0.03) optical?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a diameter by eye.', 0.15) estimate?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a paced distance.', 0.04) pace?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 10, 'm') @Says('Of a laser shot’s length.', 0.15) laserDistance?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Of a shot’s angle.', 0.0035) laserAngle?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of an ultrasonic distance.', 0.01) ultrasonic?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a fixed-base rangefinder’s distance.', 0.03) fixedBase?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Of a protractor with a string.', 0.0175) protractor?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a height by stick.', 0.05) stick?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a height by shadow.', 0.04) shadow?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a height an instrument reported.', 0.02) device?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a height along the tree itself.', 0.003) direct?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Of a lean somebody judged.', 0.035) lean?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'm') @Says('Of an eye height that stands for a mark.', 0.1) eyeHeight?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Of a bearing by hand compass.', 0.035) compass?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') @Says('Of a distance on a plot by eye.', 0.2) byEye?: number;
 }
 
 @Together({

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { LEAST_LENGTH } from '@arbolito/core';
 import { Type } from 'class-transformer';
 import { IsArray, IsNumber, IsObject, IsOptional, Max, Min, ValidateBy, ValidateNested, type ValidationOptions } from 'class-validator';
 
@@ -53,6 +54,12 @@ function note(target: object, field: string, more: FieldNotes): void {
 export function Says(text: string, example?: unknown): PropertyDecorator {
   return (target, field) => note(target, String(field), example === undefined ? { text } : { text, example });
 }
+
+export { LEAST_LENGTH };
+/** The smallest standard error of any reading, in metres, radians or as a share: no tool is better, and weights are one over its square. */
+export const LEAST_ERROR = 1e-6;
+/** The smallest diameter, metres. */
+export const LEAST_DIAMETER = 0.001;
 
 /** A finite number in a closed or half-open range; the message says what is allowed and in which unit. */
 export function InRange(from: number, to: number, unit: string, options: { readonly above?: boolean } = {}): PropertyDecorator {

@@ -40,7 +40,7 @@ export class DesignInput {
   declination?: number | null;
   @IsOptional() @IsInt(PLANNED) @Min(1, PLANNED) @Max(100_000, PLANNED) @Says('How many plots are planned.', 36) planned?: number | null;
   @IsOptional()
-  @InRange(0, 100, 'per cent', { above: true })
+  @InRange(0.01, 100, 'per cent')
   @Says('Sampling error of the volume, or of what there is of it, that the survey is to reach.', 10)
   goal?: number | null;
   @IsOptional() @InRange(50, 99.99, 'per cent') @Says('How sure it is to be of that; 95 when left out.', 95) confidence?: number | null;

@@ -1,13 +1,13 @@
 import 'reflect-metadata';
 import { DIAMETER_TOOLS, type DiameterTool, LENGTH_UNITS, LENGTHS_OF_TOOL, type LengthUnit } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, IsAbove, Says, Together } from './describe';
+import { InRange, IsAbove, LEAST_ERROR, LEAST_LENGTH, Says, Together } from './describe';
 import { oneOf, ReadingBase } from './reading-base';
 
 /** What a diameter says of its place and its trust, whatever read it. */
 class DiameterTaken extends ReadingBase {
   @IsOptional()
-  @InRange(0, 60, 'm', { above: true })
+  @InRange(LEAST_LENGTH, 60, 'm')
   @Says('Height it was read at along the stem above the ground reference; the trunk’s point of measurement when left out.')
   pom?: number;
 
@@ -26,12 +26,12 @@ class DiameterTaken extends ReadingBase {
   at?: string;
 
   @IsOptional()
-  @InRange(0, 5, 'm', { above: true })
+  @InRange(LEAST_ERROR, 5, 'm')
   @Says('Standard error of this reading, of what was read.')
   sigma?: number;
 
   @IsOptional()
-  @InRange(0, 1, 'as a share of the diameter', { above: true })
+  @InRange(LEAST_ERROR, 1, 'as a share of the diameter')
   @Says('Standard error, where it is told as a share; it goes before sigma.')
   sigmaShare?: number;
 
@@ -75,7 +75,7 @@ export class DiameterReadingInput extends DiameterTaken {
   )
   tool!: DiameterTool;
 
-  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @InRange(0.001, 100_000, 'in the unit named')
   @Says('As read.', 41.3)
   value!: number;
 
@@ -130,16 +130,16 @@ export class OpticalReadingInput extends DiameterTaken {
   @Says('By the angle the stem subtends, or by the bands of a scale it covers.', 'angle')
   by!: 'angle' | 'bands';
 
-  @InRange(0, 10_000, 'degrees or bands', { above: true })
+  @InRange(0.001, 10_000, 'degrees or bands')
   @Says('As read.', 2.1)
   value!: number;
 
   @IsOptional()
-  @InRange(0, 1, '', { above: true })
+  @InRange(0.001, 1, '')
   @Says('Of bands: diameter over distance of one band.', 0.02)
   ratio?: number;
 
-  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @InRange(0.001, 100_000, 'in the unit named')
   @Says('Distance to the stem, as read.', 12)
   distance!: number;
 

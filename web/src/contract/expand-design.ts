@@ -11,17 +11,17 @@ export class ExpandDesignBase {
 }
 export class CircleDesign extends ExpandDesignBase {
   declare kind: 'circle';
-  @InRange(0, 5000, 'm or ft', { above: true }) @Says('Level radius.', 12.62) radius!: number;
+  @InRange(0.01, 5000, 'm or ft') @Says('Level radius.', 12.62) radius!: number;
 }
 export class AreaDesign extends ExpandDesignBase {
   declare kind: 'area';
-  @InRange(0, 1e8, 'm² or ft²', { above: true })
+  @InRange(0.01, 1e8, 'm² or ft²')
   @Says('Of each plot, whatever its form; where a tree stands says nothing then.', 500)
   area!: number;
 }
 export class NestedCircleDesign {
   @InRange(0, 300, 'cm or in') @Says('Diameter from which trees are looked for in it.', 7) from!: number;
-  @InRange(0, 5000, 'm or ft', { above: true }) @Says('Level radius; larger for thicker trees.', 3.99) radius!: number;
+  @InRange(0.01, 5000, 'm or ft') @Says('Level radius; larger for thicker trees.', 3.99) radius!: number;
 }
 const CIRCLES = { message: 'a list of 1 to 10 circles' };
 export class NestedDesign extends ExpandDesignBase {
@@ -30,16 +30,16 @@ export class NestedDesign extends ExpandDesignBase {
 }
 export class RectangleDesign extends ExpandDesignBase {
   declare kind: 'rectangle';
-  @InRange(0, 5000, 'm or ft', { above: true }) @Says('Across its axis.', 20) width!: number;
-  @InRange(0, 5000, 'm or ft', { above: true }) @Says('Along it; the centre is in the middle.', 25) length!: number;
+  @InRange(0.01, 5000, 'm or ft') @Says('Across its axis.', 20) width!: number;
+  @InRange(0.01, 5000, 'm or ft') @Says('Along it; the centre is in the middle.', 25) length!: number;
 }
 export class StripDesign extends ExpandDesignBase {
   declare kind: 'strip';
-  @InRange(0, 5000, 'm or ft', { above: true }) @Says('Both sides of the line together; each plot says its length.', 20) width!: number;
+  @InRange(0.01, 5000, 'm or ft') @Says('Both sides of the line together; each plot says its length.', 20) width!: number;
 }
 export class PointDesign extends ExpandDesignBase {
   declare kind: 'point';
-  @InRange(0, 1000, 'm²/ha or ft²/acre', { above: true }) @Says('Basal-area factor.', 4) factor!: number;
+  @InRange(0.01, 1000, 'm²/ha or ft²/acre') @Says('Basal-area factor.', 4) factor!: number;
 }
 export type ExpandDesign = CircleDesign | AreaDesign | NestedDesign | RectangleDesign | StripDesign | PointDesign;
 export const EXPAND_DESIGNS = {

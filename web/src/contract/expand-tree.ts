@@ -32,9 +32,9 @@ const ONE_EDGE = [{ not: { allOf: [isTold('countsAs'), isTold('azimuth')] } }];
 export class ExpandTree {
   @MaybeText(100) @Says('A name for it; each once on its plot.', '12') id?: string;
   @MaybeText(80) species?: string;
-  @IsOptional() @InRange(0, 1500, 'cm or in', { above: true }) @Says('Diameter at breast height.', 31.4) dbh?: number;
+  @IsOptional() @InRange(0.001, 1500, 'cm or in') @Says('Diameter at breast height.', 31.4) dbh?: number;
   @IsOptional()
-  @InRange(0, 500, 'm or ft', { above: true })
+  @InRange(0.01, 500, 'm or ft')
   @Says('Total height; without it the survey’s own curve gives one.', 22.5)
   height?: number;
   @IsOptional()

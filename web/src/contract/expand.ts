@@ -22,7 +22,7 @@ const Whole =
 export class ExpandStratum {
   @Text(1, 80) @Says('Its name, as plots say it.', 'ridge') name!: string;
   @IsOptional()
-  @InRange(0, 1e8, 'ha or acres', { above: true })
+  @InRange(0.0001, 1e8, 'ha or acres')
   @Says('What its plots speak for; without it the strata can’t be put together.', 12)
   area?: number;
 }
@@ -75,7 +75,7 @@ export class ExpandPlot {
   @IsBoolean({ message: 'true or false' })
   @Says('Moved inward from an edge: what it gives is biased, and said.')
   shifted?: boolean;
-  @IsOptional() @InRange(0, 1e6, 'm or ft', { above: true }) @Says('Of a strip: its level length as walked.', 250) length?: number;
+  @IsOptional() @InRange(0.01, 1e6, 'm or ft') @Says('Of a strip: its level length as walked.', 250) length?: number;
   @IsOptional() @InRange(0, 360, 'degrees') @Says('Of a rectangle: bearing of its length, where trees have azimuths.', 164) axis?: number;
   @MaybeOne(() => ExpandPoint) @Says('Where its centre stands on the tract’s plan.') centre?: ExpandPoint;
   @MaybeOne(() => ExpandCount) @Says('Of a point where trees were only counted.') counted?: ExpandCount;
@@ -95,7 +95,7 @@ export class PlotsData extends ExpandDataBase {
   declare kind: 'plots';
   @OneOf('kind', EXPAND_DESIGNS, () => ExpandDesignBase) @Says('How trees come into each plot.') design!: ExpandDesign;
   @IsOptional()
-  @InRange(0, 1e8, 'ha or acres', { above: true })
+  @InRange(0.0001, 1e8, 'ha or acres')
   @Says('Of the land, where it is not divided into strata: for totals, and the correction of a finite population.', 31.4)
   area?: number;
   @IsOptional() @Many(() => ExpandStratum) @ArrayMaxSize(EXPAND_LIMITS.strata, STRATA) strata?: ExpandStratum[];
@@ -112,7 +112,7 @@ const LIST = many('trees', EXPAND_LIMITS.trees);
 export class EveryTreeData extends ExpandDataBase {
   declare kind: 'every-tree';
   @IsOptional()
-  @InRange(0, 1e8, 'ha or acres', { above: true })
+  @InRange(0.0001, 1e8, 'ha or acres')
   @Says('Of the land; figures are of the list where it is left out.')
   area?: number;
   @Many(() => ExpandTree) @ArrayMaxSize(EXPAND_LIMITS.trees, LIST) trees!: ExpandTree[];
@@ -133,7 +133,7 @@ const areasFit = (): PropertyDecorator => (target, field) =>
 /** Plain values of plots. */
 export class ValuesOf {
   @MaybeText(80) name?: string;
-  @IsOptional() @InRange(0, 1e8, 'ha or acres', { above: true }) @Says('Needed where there are several.', 30) area?: number;
+  @IsOptional() @InRange(0.0001, 1e8, 'ha or acres') @Says('Needed where there are several.', 30) area?: number;
   @IsArray({ message: 'a list of numbers' })
   @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: 'numbers' })
   @ArrayMinSize(1, VALUES)
@@ -149,7 +149,7 @@ export class ValuesOf {
   @Says('Of each strip, hectares or acres: the ratio of sums is taken.')
   areas?: number[];
   @IsOptional()
-  @InRange(0, 1e8, 'ha or acres', { above: true })
+  @InRange(0.0001, 1e8, 'ha or acres')
   @Says('Of one plot, all alike: over 5 % of the area the standard error is made smaller.')
   plotArea?: number;
 }
@@ -173,7 +173,7 @@ export class MeanTreeData extends ExpandDataBase {
   values!: number[];
   @InRange(0, 1e6, 'trees per hectare or acre') @Says('From elsewhere.', 668) density!: number;
   @InRange(0, 1e6, 'trees per hectare or acre') @Says('Its standard error; 0 where it is exact.', 24) densityError!: number;
-  @IsOptional() @InRange(0, 1e8, 'ha or acres', { above: true }) area?: number;
+  @IsOptional() @InRange(0.0001, 1e8, 'ha or acres') area?: number;
 }
 
 export class NeededData extends ExpandDataBase {
@@ -217,7 +217,7 @@ export class ExpandSpecies {
 }
 /** What trees are told apart by in the stand table. */
 export class ExpandClasses {
-  @InRange(0, 100, 'cm or in', { above: true }) @Says('Width of a class.', 4) width!: number;
+  @InRange(0.001, 100, 'cm or in') @Says('Width of a class.', 4) width!: number;
   @Among('middle', 'lower-limit') @Says('What classes are named by.') names!: 'middle' | 'lower-limit';
 }
 

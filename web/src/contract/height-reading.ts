@@ -10,13 +10,13 @@ import {
   type SightedReference,
 } from '@arbolito/core';
 import { IsBoolean, IsIn, IsOptional, ValidateBy } from 'class-validator';
-import { allOf, brings, InRange, Says } from './describe';
+import { allOf, brings, InRange, LEAST_ERROR, Says } from './describe';
 import { oneOf, ReadingBase } from './reading-base';
 import { InstrumentName, PointName, Reference, SigmaZero, Zero } from './sight-fields';
 
 /** A reading in a unit of length. */
 export class LongReading extends ReadingBase {
-  @InRange(0, 100_000, 'in the unit named', { above: true })
+  @InRange(0.001, 100_000, 'in the unit named')
   @Says('As read.', 25)
   value!: number;
 
@@ -25,7 +25,7 @@ export class LongReading extends ReadingBase {
   unit!: LengthUnit;
 
   @IsOptional()
-  @InRange(0, 100, 'm', { above: true })
+  @InRange(LEAST_ERROR, 100, 'm')
   @Says('Standard error of this reading.')
   sigma?: number;
 }
@@ -33,7 +33,7 @@ export class LongReading extends ReadingBase {
 /** A distance an instrument measured. */
 export class RangedReading extends LongReading {
   @IsOptional()
-  @InRange(0, 1, 'as a share of the reading', { above: true })
+  @InRange(LEAST_ERROR, 1, 'as a share of the reading')
   @Says('Standard error, where it is told as a share; sigma goes before it.')
   sigmaShare?: number;
 
@@ -78,7 +78,7 @@ export class DistanceReadingInput extends RangedReading {
 export class PacesReadingInput extends ReadingBase {
   declare kind: 'paces';
 
-  @InRange(0, 10_000, 'paces', { above: true })
+  @InRange(0.5, 10_000, 'paces')
   @Says('As counted.', 24)
   value!: number;
 
@@ -96,12 +96,12 @@ export class PacesReadingInput extends ReadingBase {
   to!: 'axis' | 'bark';
 
   @IsOptional()
-  @InRange(0, 100, 'm', { above: true })
+  @InRange(LEAST_ERROR, 100, 'm')
   @Says('Standard error of this distance.')
   sigma?: number;
 
   @IsOptional()
-  @InRange(0, 1, 'as a share of the distance', { above: true })
+  @InRange(LEAST_ERROR, 1, 'as a share of the distance')
   @Says('Standard error as a share: the spread of the person’s runs.', 0.02)
   sigmaShare?: number;
 }
@@ -154,7 +154,7 @@ export class AngleReadingInput extends ReadingBase {
   scale!: 'degree' | 'percent' | 'topographic' | 'fixed' | 'dial';
 
   @IsOptional()
-  @InRange(0, 1000, 'in the unit of the scale', { above: true })
+  @InRange(0.01, 1000, 'in the unit of the scale')
   @Says('The distance a fixed scale is drawn for, for example 20.')
   scaleDistance?: number;
 
@@ -179,12 +179,12 @@ export class AngleReadingInput extends ReadingBase {
   over?: 'base' | 'mark';
 
   @IsOptional()
-  @InRange(0, 0.5, 'radians', { above: true })
+  @InRange(LEAST_ERROR, 0.5, 'radians')
   @Says('Standard error of this reading.')
   sigma?: number;
 
   @IsOptional()
-  @InRange(0, 90, '°', { above: true })
+  @InRange(1, 90, '°')
   @Says('Of the instrument: the steepest sight up its scale shows; where to stand follows from it, and a sight past it is found wrong.', 60)
   scaleEnd?: number;
 }

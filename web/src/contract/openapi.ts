@@ -107,12 +107,6 @@ const RULES: Record<string, (constraints: unknown[]) => Schema> = {
   isCalendar: ([format]) => ({ type: 'string', format }),
   isOutline: () => OUTLINE_SCHEMA,
   isOwnValues: () => OWN_VALUES_SCHEMA,
-  namedNumbers: () => ({
-    type: 'object',
-    maxProperties: 20,
-    propertyNames: { minLength: 1, maxLength: 40 },
-    additionalProperties: { type: 'number' },
-  }),
   isBoolean: () => ({ type: 'boolean' }),
   isObject: () => ({ type: 'object' }),
   isArray: () => ({ type: 'array' }),

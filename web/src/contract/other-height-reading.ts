@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { HEIGHT_TARGETS, LENGTH_UNITS, type LengthUnit, type TopTarget } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional, IsString, Length, ValidateBy } from 'class-validator';
-import { InRange, IsAbove, Says } from './describe';
+import { InRange, IsAbove, LEAST_ERROR, LEAST_LENGTH, Says } from './describe';
 import { LongReading } from './height-reading';
 import { oneOf, ReadingBase } from './reading-base';
 
@@ -49,7 +49,7 @@ export class LogScaleReadingInput extends ReadingBase {
 
   @IsOptional() @InRange(0.2, 1.5, 'm') @Says('The reach the scale is drawn for; 0.635 m (25 in) when left out.') designReach?: number;
   @IsOptional()
-  @InRange(0, 200, 'm', { above: true })
+  @InRange(LEAST_LENGTH, 200, 'm')
   @Says('The distance it is drawn for; 20.1168 m (66 ft) when left out.')
   designDistance?: number;
   @IsOptional()
@@ -63,13 +63,13 @@ export class SetAngleReadingInput extends ReadingBase {
 
   @IsOptional() @IsIn(...TARGET) @Says('What it points at; the tip when left out.', 'tip') target?: TopTarget;
 
-  @InRange(0, 100, '', { above: true }) @Says('The set angle as rise over run: its rise.', 1) rise!: number;
-  @InRange(0, 100, '', { above: true }) @Says('Its run; 1 and 1 are 45°.', 1) run!: number;
+  @InRange(0.001, 100, '') @Says('The set angle as rise over run: its rise.', 1) rise!: number;
+  @InRange(0.001, 100, '') @Says('Its run; 1 and 1 are 45°.', 1) run!: number;
   @IsOptional()
   @InRange(-30, 30, 'm')
   @Says('Height of the level mark on the stem above the ground reference, where no mark height is read for it.', 1.5)
   mark?: number;
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the set angle.') sigma?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Standard error of the set angle.') sigma?: number;
 }
 
 export class DeviceReadingInput extends LongReading {
@@ -80,7 +80,7 @@ export class DeviceReadingInput extends LongReading {
   target!: TopTarget;
 
   @IsOptional()
-  @InRange(0, 1000, 'm', { above: true })
+  @InRange(LEAST_LENGTH, 1000, 'm')
   @Says('The distance set in it; with a distance read at the station the height is taken to that one.', 20)
   setDistance?: number;
 
@@ -101,7 +101,7 @@ export class ShadowReadingInput extends LongReading {
 export class ReferenceShadowReadingInput extends LongReading {
   declare kind: 'reference-shadow';
 
-  @InRange(0, 1000, 'in the unit named', { above: true })
+  @InRange(0.001, 1000, 'in the unit named')
   @Says('How tall the staff or person is that casts it.', 1.5)
   height!: number;
 
@@ -156,21 +156,21 @@ export class LeanReadingInput extends ReadingBase {
   @Says('Between where it leans and where the shadow falls, 180 toward the sun; a shadow’s height needs it.', 90)
   fromShadow?: number;
 
-  @IsOptional() @InRange(0, 0.5, 'radians', { above: true }) @Says('Standard error of the lean; 2° when left out.') sigma?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 0.5, 'radians') @Says('Standard error of the lean; 2° when left out.') sigma?: number;
 }
 
 export class CrownReadingInput extends ReadingBase {
   declare kind: 'crown';
 
-  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('How far it reaches out at its widest.', 5) halfWidth!: number;
-  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('From there up to the tip.', 5) depth!: number;
+  @InRange(0.001, 1000, 'in the unit named') @Says('How far it reaches out at its widest.', 5) halfWidth!: number;
+  @InRange(0.001, 1000, 'in the unit named') @Says('From there up to the tip.', 5) depth!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of both.', 'm') unit!: LengthUnit;
 }
 
 export class RoomReadingInput extends ReadingBase {
   declare kind: 'room';
 
-  @InRange(0, 10_000, 'in the unit named', { above: true })
+  @InRange(0.001, 10_000, 'in the unit named')
   @Says('The greatest level distance from the stem to which one can go and still see tip and base; where to stand follows from it.', 22)
   value!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of the value.', 'm') unit!: LengthUnit;
@@ -201,7 +201,7 @@ export class FromEyeReadingInput extends ReadingBase {
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of the value.', 'm') unit!: LengthUnit;
 
   @IsOptional()
-  @InRange(0, 1000, 'm', { above: true })
+  @InRange(LEAST_LENGTH, 1000, 'm')
   @Says('The distance set in it; with a distance read at the station the length is taken to that one.', 20)
   setDistance?: number;
 
@@ -210,7 +210,7 @@ export class FromEyeReadingInput extends ReadingBase {
   @Says('Of a mark: its height above the ground reference, where no mark height is read for it.', 1.3)
   mark?: number;
 
-  @IsOptional() @InRange(0, 100, 'm', { above: true }) @Says('Standard error of this reading.') sigma?: number;
+  @IsOptional() @InRange(LEAST_ERROR, 100, 'm') @Says('Standard error of this reading.') sigma?: number;
 }
 
 export class BearingReadingInput extends ReadingBase {
@@ -224,7 +224,7 @@ export class BearingReadingInput extends ReadingBase {
 export class CrownSpreadReadingInput extends ReadingBase {
   declare kind: 'crown-spread';
 
-  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('The widest axis of the crown.', 9.2) first!: number;
-  @InRange(0, 1000, 'in the unit named', { above: true }) @Says('The one at right angles to it.', 7.4) second!: number;
+  @InRange(0.001, 1000, 'in the unit named') @Says('The widest axis of the crown.', 9.2) first!: number;
+  @InRange(0.001, 1000, 'in the unit named') @Says('The one at right angles to it.', 7.4) second!: number;
   @IsIn(LENGTH_UNITS, oneOf(LENGTH_UNITS)) @Says('Unit of both.', 'm') unit!: LengthUnit;
 }

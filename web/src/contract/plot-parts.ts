@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { IsInt, IsOptional, Max, Min } from 'class-validator';
-import { InRange, Says } from './describe';
+import { InRange, LEAST_DIAMETER, LEAST_LENGTH, Says } from './describe';
 import { MaybeText, Text } from './records/fields';
 
 /** Something near a centre by which it is found again. */
@@ -8,13 +8,13 @@ export class Witness {
   @Text(1, 120) @Says('What it is: a tree of which species, a rock, a post.', 'beech, painted') what!: string;
   @InRange(0, 360, 'degrees') @Says('Bearing from the centre.') azimuth!: number;
   @InRange(0, 1000, 'm') @Says('Level distance from the centre.') distance!: number;
-  @IsOptional() @InRange(0, 15, 'm', { above: true }) @Says('Diameter of a tree.') diameter?: number | null;
+  @IsOptional() @InRange(LEAST_DIAMETER, 15, 'm') @Says('Diameter of a tree.') diameter?: number | null;
 }
 
 /** A straight piece of the tract's boundary, as it is met from the centre. */
 export class PlotEdge {
   @InRange(0, 360, 'degrees') @Says('Bearing from the centre square to it.') azimuth!: number;
-  @InRange(0, 1000, 'm', { above: true }) @Says('Level distance from the centre to it, that way.') distance!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Level distance from the centre to it, that way.') distance!: number;
 }
 
 const COUNT = { message: 'a whole number from 0 to 10000' };
@@ -39,7 +39,7 @@ export class YoungTrees {
 
 /** A piece of dead wood. */
 export class DeadwoodPiece {
-  @InRange(0, 10, 'm', { above: true }) @Says('Diameter at its middle.', 0.24) diameter!: number;
-  @InRange(0, 100, 'm', { above: true }) @Says('Length on the plot.', 3.2) length!: number;
+  @InRange(LEAST_DIAMETER, 10, 'm') @Says('Diameter at its middle.', 0.24) diameter!: number;
+  @InRange(LEAST_LENGTH, 100, 'm') @Says('Length on the plot.', 3.2) length!: number;
   @IsOptional() @InRange(1, 5, '') @Says('How far it is rotten, from 1 sound to 5 soil.', 2) decay?: number | null;
 }

@@ -34,19 +34,19 @@ import {
   ValidateBy,
   ValidateIf,
 } from 'class-validator';
-import { InRange, Many, MaybeOne, One, OneOf, Says } from './describe';
+import { InRange, LEAST_DIAMETER, LEAST_ERROR, LEAST_LENGTH, Many, MaybeOne, One, OneOf, Says } from './describe';
 import { KEY } from './own-values';
 
 const oneOf = (...list: readonly string[]) => [list, { message: `one of ${list.join(', ')}` }] as const;
 
 export class DiameterRounding {
   @IsIn(...oneOf('diameter', 'circumference')) of!: 'diameter' | 'circumference';
-  @InRange(0, 10, 'in the unit named', { above: true }) step!: number;
+  @InRange(0.001, 10, 'in the unit named') step!: number;
   @IsIn(...oneOf(...LENGTH_UNITS)) unit!: LengthUnit;
   @IsIn(...oneOf('nearest', 'down', 'up')) direction!: 'nearest' | 'down' | 'up';
 }
 export class ClassWidth {
-  @InRange(0, 100, 'in the unit named', { above: true }) value!: number;
+  @InRange(0.001, 100, 'in the unit named') value!: number;
   @IsIn(...oneOf(...LENGTH_UNITS)) unit!: LengthUnit;
 }
 export class ForkLow {
@@ -62,10 +62,10 @@ export class MerchantableTop {
   @IsString({ message: 'text' })
   @Length(1, 60, { message: 'text of 1 to 60 characters' })
   product!: string;
-  @InRange(0, 3, 'm', { above: true }) diameter!: number;
+  @InRange(LEAST_DIAMETER, 3, 'm') diameter!: number;
 }
 export class LogCutting {
-  @InRange(0, 30, 'm', { above: true }) length!: number;
+  @InRange(LEAST_LENGTH, 30, 'm') length!: number;
   @InRange(0, 1, 'm') trim!: number;
   @IsIn(...oneOf('down', 'nearest')) oddEnd!: 'down' | 'nearest';
 }
@@ -76,8 +76,8 @@ export class Merchantable {
   @MaybeOne(() => LogCutting) @Says('null where the stem is not cut into logs.') logs!: LogCutting | null;
 }
 export class HeightTolerance {
-  @InRange(0, 20, 'm', { above: true }) absolute!: number;
-  @IsOptional() @InRange(0, 1, 'as a share', { above: true }) relative!: number | null;
+  @InRange(LEAST_ERROR, 20, 'm') absolute!: number;
+  @IsOptional() @InRange(LEAST_ERROR, 1, 'as a share') relative!: number | null;
 }
 
 export class ProductClassInput {
@@ -148,7 +148,7 @@ export class TallyCallsInput {
 }
 
 export class RegenerationInput {
-  @InRange(0, 100, 'm', { above: true }) @Says('Level radius of the circle.', 2) radius!: number;
+  @InRange(LEAST_LENGTH, 100, 'm') @Says('Level radius of the circle.', 2) radius!: number;
   @IsArray({ message: 'a list' })
   @ArrayMinSize(1, CHOICES)
   @ArrayMaxSize(30, CHOICES)

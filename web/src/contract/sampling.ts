@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { LENGTH_UNITS, type LengthUnit, SAMPLING_KINDS, type SamplingKind } from '@arbolito/core';
 import { ArrayMaxSize, ArrayMinSize, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, ValidateBy } from 'class-validator';
-import { InRange, Many, MaybeOne, One, OneOf, Says, Together } from './describe';
+import { InRange, LEAST_LENGTH, Many, MaybeOne, One, OneOf, Says, Together } from './describe';
 import { oneOf } from './reading-base';
 
 /** How trees come into a sample; the class is told by its kind. */
@@ -10,11 +10,11 @@ export class SamplingBase {
 }
 export class CircleInput extends SamplingBase {
   declare kind: 'circle';
-  @InRange(0, 1000, 'm', { above: true }) @Says('Level radius of the circle.', 12.62) radius!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Level radius of the circle.', 12.62) radius!: number;
 }
 export class NestedCircle {
   @InRange(0, 3, 'm') @Says('Diameter from which trees are looked for in it.', 0.07) from!: number;
-  @InRange(0, 1000, 'm', { above: true }) @Says('Level radius; larger for thicker trees.', 3.99) radius!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Level radius; larger for thicker trees.', 3.99) radius!: number;
 }
 const CIRCLES = { message: 'a list of 1 to 10 circles' };
 export class NestedInput extends SamplingBase {
@@ -23,22 +23,22 @@ export class NestedInput extends SamplingBase {
 }
 export class RectangleSize extends SamplingBase {
   declare kind: 'rectangle';
-  @InRange(0, 1000, 'm', { above: true }) @Says('Across its axis; the same as length for a square.', 20) width!: number;
-  @InRange(0, 1000, 'm', { above: true }) @Says('Along its axis; the centre is in the middle.', 25) length!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Across its axis; the same as length for a square.', 20) width!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Along its axis; the centre is in the middle.', 25) length!: number;
 }
 export class RectangleInput extends RectangleSize {
   @InRange(0, 360, 'degrees') @Says('Bearing of its axis, the same north as the trees’.', 164) axis!: number;
 }
 export class StripWidth extends SamplingBase {
   declare kind: 'strip';
-  @InRange(0, 1000, 'm', { above: true }) @Says('Both sides of the line together.', 20) width!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Both sides of the line together.', 20) width!: number;
 }
 export class StripInput extends StripWidth {
-  @InRange(0, 100_000, 'm', { above: true }) @Says('Level length of the line.', 250) length!: number;
+  @InRange(LEAST_LENGTH, 100_000, 'm') @Says('Level length of the line.', 250) length!: number;
 }
 export class PointInput extends SamplingBase {
   declare kind: 'point';
-  @InRange(0, 1000, '', { above: true }) @Says('Basal-area factor, m²/ha or ft²/acre as the units say.', 4) factor!: number;
+  @InRange(0.001, 1000, '') @Says('Basal-area factor, m²/ha or ft²/acre as the units say.', 4) factor!: number;
   @IsIn(['metric', 'us'], oneOf(['metric', 'us'])) units!: 'metric' | 'us';
 }
 

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { SHOT_TARGETS, type ShotTarget, type SightedReference } from '@arbolito/core';
 import { IsIn, IsOptional, ValidateBy } from 'class-validator';
-import { allOf, brings, InRange, Says } from './describe';
+import { allOf, brings, InRange, LEAST_ERROR, Says } from './describe';
 import { RangedReading } from './height-reading';
 import { oneOf } from './reading-base';
 import { InstrumentName, PointName, Reference, SigmaZero, Zero } from './sight-fields';
@@ -48,7 +48,7 @@ export class ShotReadingInput extends RangedReading {
   scale?: 'degree' | 'percent' | 'topographic' | 'fixed';
 
   @IsOptional()
-  @InRange(0, 1000, 'in the unit of the scale', { above: true })
+  @InRange(0.01, 1000, 'in the unit of the scale')
   @Says('The distance a fixed scale is drawn for, for example 20.')
   scaleDistance?: number;
 
@@ -61,7 +61,7 @@ export class ShotReadingInput extends RangedReading {
   to!: 'axis' | 'bark';
 
   @IsOptional()
-  @InRange(0, 0.5, 'radians', { above: true })
+  @InRange(LEAST_ERROR, 0.5, 'radians')
   @Says('Standard error of its angle.')
   sigmaAngle?: number;
 

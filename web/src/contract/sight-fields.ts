@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { SIGHTED_REFERENCES } from '@arbolito/core';
 import { IsIn, IsOptional, IsString, Length } from 'class-validator';
-import { InRange, Says } from './describe';
+import { InRange, LEAST_ERROR, Says } from './describe';
 import { oneOf } from './reading-base';
 
 const together =
@@ -25,7 +25,7 @@ export const Zero = () =>
 export const SigmaZero = () =>
   together(
     IsOptional(),
-    InRange(0, 0.1, 'radians', { above: true }),
+    InRange(LEAST_ERROR, 0.1, 'radians'),
     Says('Standard error of the instrument’s zero: common to all its sights.', 0.004),
   );
 export const InstrumentName = () =>

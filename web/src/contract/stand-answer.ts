@@ -127,8 +127,12 @@ export class PlotAnswer {
 }
 export class NeededAnswer {
   @IsNumber() @Says('Sampling error wanted, per cent.') error!: number;
-  @IsOptional() @IsInt() @Says('Plots in all, at least 2; null where nothing varies that could be said of.') plots!: number | null;
+  @IsOptional()
+  @IsInt()
+  @Says('Plots in all, at least 2; null where nothing varies that could be said of, or more than a million are needed.')
+  plots!: number | null;
   @IsOptional() @IsInt() @Says('How many more than there are.') more!: number | null;
+  @IsBoolean() @Says('More than a million plots are needed.') beyond!: boolean;
 }
 export class UncountedAnswer {
   @IsString() plot!: string;

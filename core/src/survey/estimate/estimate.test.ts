@@ -79,7 +79,15 @@ describe('needed plots', () => {
       }),
       { numRuns: 60 },
     ));
-  it('that nobody could measure are refused', () => expect(() => neededPlots(10, 1e-6, 0.95)).toThrow(/thousand million/));
+  it('more than a million are not counted', () => {
+    expect(neededPlots(10, 1e-6, 0.95)).toBe('beyond');
+    // by the normal deviate: (1.95996 · 1 / E)² plots
+    expect(neededPlots(1, 1.95996 / 999, 0.95)).toBeCloseTo(998_001, -2);
+    expect(neededPlots(1, 1.95996 / 1001, 0.95)).toBe('beyond');
+    const some = withInterval(meanOverPlots([10, 12, 11]), 0.95);
+    expect(plotsInAll({ ...some, standardError: Number.POSITIVE_INFINITY }, 0.1, 0.95)).toBe('beyond');
+    expect(plotsInAll({ ...some, standardError: Number.NaN }, 0.1, 0.95)).toBeNull();
+  });
   it('of plots that do not vary are two', () => expect(neededPlots(0, 0.1, 0.95)).toBe(2));
 });
 

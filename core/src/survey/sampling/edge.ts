@@ -1,5 +1,5 @@
 import { checkOutline, edgesOf, isInside, type Outline, type PlanPoint } from '../../land/index';
-import { type Metres, requireAbove } from '../../units';
+import { type Metres, requireLength } from '../../units';
 
 /** How much of a circle lies in an outline. */
 export interface CircleInside {
@@ -23,7 +23,7 @@ export interface CircleInside {
  * @source signed sectors and triangles over each edge, as for the area of intersection of a polygon and a disc
  */
 export function circleInside(outline: Outline, centre: PlanPoint, radius: Metres): CircleInside {
-  requireAbove('radius', radius);
+  requireLength('radius', radius);
   checkOutline(outline);
   const inside = Math.abs(overRing(outline.ring, centre, radius));
   const left = outline.holes.reduce((sum, hole) => sum + Math.abs(overRing(hole, centre, radius)), 0);

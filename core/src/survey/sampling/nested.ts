@@ -1,4 +1,4 @@
-import { DomainError, requireAbove, requireFrom } from '../../units';
+import { DomainError, requireFrom, requireLength } from '../../units';
 import { defineSampling, treesPerHectare } from './define';
 
 /** A limit and a diameter that were typed in one unit meet again as metres only to the last digits. */
@@ -10,7 +10,7 @@ export const nested = defineSampling<'nested'>({
     if (circles.length === 0) throw new DomainError('out-of-range', 'circles', 0, 'at least one');
     for (const { from, radius } of circles) {
       requireFrom('diameter from which a circle counts', from);
-      requireAbove('radius', radius);
+      requireLength('radius', radius);
     }
     const sorted = circles.toSorted((a, b) => a.from - b.from);
     for (const [i, c] of sorted.entries()) {

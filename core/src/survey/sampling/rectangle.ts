@@ -1,11 +1,11 @@
-import { DomainError, metres, requireAbove, requireFinite, SQUARE_METRES_PER_HECTARE } from '../../units';
+import { DomainError, metres, requireFinite, requireLength, SQUARE_METRES_PER_HECTARE } from '../../units';
 import { defineSampling } from './define';
 
 /** A rectangle about its middle; a square where width and length are the same. Its limit is another in each bearing. */
 export const rectangle = defineSampling<'rectangle'>({
   check({ width, length, axis }) {
-    requireAbove('width', width);
-    requireAbove('length', length);
+    requireLength('width', width);
+    requireLength('length', length);
     requireFinite('bearing of the axis', axis);
   },
   limit({ width, length, axis }, _, bearing) {

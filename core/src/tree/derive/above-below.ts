@@ -1,6 +1,6 @@
 import { byLeaning, eyeOver } from '../../height/index';
 import type { FromEyeReading } from '../../reading/index';
-import { type Answer, answer, type Metres, metres, noAnswer, tangent, toMetres } from '../../units';
+import { type Answer, answer, type Metres, metres, noAnswer, requireLength, tangent, toMetres } from '../../units';
 import { idOf, othersOf } from '../gather';
 import { stemOf } from '../setup';
 import { leanFor } from './apparent';
@@ -26,6 +26,7 @@ export const aboveBelow: Way = (aim, a) => {
   const leaning = leanFor(a.u);
   if (!leaning.ok) return leaning;
   const lean = leaning.value;
+  for (const { setDistance } of [top, low]) if (setDistance !== undefined) requireLength('distance set', setDistance);
   const used = a.level.ok ? a.level.value : null;
   const lengthOf = (r: FromEyeReading) => toMetres(r.value, r.unit);
   // from an unknown distance nothing is rescaled, and the tip's offset counts as from one tree length

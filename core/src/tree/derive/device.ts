@@ -1,4 +1,4 @@
-import { metres, noAnswer, toMetres } from '../../units';
+import { metres, noAnswer, requireLength, toMetres } from '../../units';
 import { idOf, othersOf } from '../gather';
 import type { Setup } from '../setup';
 import { byApparent, leanFor } from './apparent';
@@ -20,6 +20,7 @@ export const device: Way = (aim, a) => {
   const used = a.level.ok ? a.level.value : null;
   const share = read.sigma ? read.sigma / above : a.errors.device;
   const from = [idOf(read)];
+  if (read.setDistance !== undefined) requireLength('distance set', read.setDistance);
   const away = used?.distance ?? read.setDistance;
   if (away === undefined) {
     const lean = leanFor(a.u);

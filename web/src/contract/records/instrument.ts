@@ -1,13 +1,13 @@
 import 'reflect-metadata';
 import { IsIn, IsOptional } from 'class-validator';
-import { InRange, MaybeOne, Says } from '../describe';
+import { InRange, LEAST_ERROR, MaybeOne, Says } from '../describe';
 import { INSTRUMENT_TOOLS, type InstrumentTool } from '../kinds/instrument';
 import { Among, MaybeText, Text } from './fields';
 
 /** The scale an angle instrument is read on. */
 export class InstrumentScale {
   @Among('degree', 'percent', 'topographic', 'fixed', 'dial') kind!: 'degree' | 'percent' | 'topographic' | 'fixed' | 'dial';
-  @IsOptional() @InRange(0, 1000, '', { above: true }) @Says('Of a scale drawn for one distance: which.') distance!: number | null;
+  @IsOptional() @InRange(0.001, 1000, '') @Says('Of a scale drawn for one distance: which.') distance!: number | null;
   @IsOptional() @InRange(-360, 360, '°') @Says('Of a dial: what it reads when level.') level!: number | null;
   @IsOptional() @IsIn(['up', 'down'], { message: 'one of up, down' }) @Says('Of a dial: which way its figure grows.') grows!:
     | 'up'
@@ -24,7 +24,7 @@ export class InstrumentBody {
   @Text(1, 80) name!: string;
   @Among(...INSTRUMENT_TOOLS) tool!: InstrumentTool;
   @MaybeText(80) serial!: string | null;
-  @IsOptional() @InRange(0, 10, 'radians, metres or a share, by tool', { above: true }) @Says('Standard error of one reading.') sigma!:
+  @IsOptional() @InRange(LEAST_ERROR, 10, 'radians, metres or a share, by tool') @Says('Standard error of one reading.') sigma!:
     | number
     | null;
   @MaybeOne(() => InstrumentScale) @Says('The scale it is read on.') scale!: InstrumentScale | null;

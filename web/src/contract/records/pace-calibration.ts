@@ -1,12 +1,12 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
-import { InRange, Many, Says } from '../describe';
+import { InRange, LEAST_LENGTH, Many, Says } from '../describe';
 import { Among, Day, Id, MaybeText } from './fields';
 
 /** One walk over a taped course. */
 export class PaceRunBody {
-  @InRange(0, 1000, 'm', { above: true }) @Says('Length of the taped course.', 60) course!: number;
-  @InRange(0, 5000, 'paces', { above: true }) @Says('Paces counted over it.', 39.5) paces!: number;
+  @InRange(LEAST_LENGTH, 1000, 'm') @Says('Length of the taped course.', 60) course!: number;
+  @InRange(0.5, 5000, 'paces') @Says('Paces counted over it.', 39.5) paces!: number;
 }
 
 const RUNS = { message: 'a list of 1 to 20 runs' };

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { ArrayMaxSize, IsBoolean, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator';
-import { allOf, InRange, isTold, Many, MaybeOne, needs, Says } from '../describe';
+import { allOf, InRange, isTold, LEAST_LENGTH, Many, MaybeOne, needs, Says } from '../describe';
 import { PLOT_STATES, type PlotState } from '../kinds/plot';
 import { DeadwoodPiece, PlotEdge, PointCount, Witness, YoungTrees } from '../plot-parts';
 import { Among, Id, MaybeId, MaybeText, Text } from './fields';
@@ -42,11 +42,11 @@ export class PlotBody {
   @IsOptional() @InRange(0, 10_000, 'm') @Says('Standard error of where its centre lies.') placeError?: number | null;
   @IsOptional() @InRange(0, 80, '°') slope!: number | null;
   @IsOptional() @InRange(0, 360, '° from north') @Says('Bearing downhill.') aspect!: number | null;
-  @IsOptional() @InRange(0, 1000, 'm', { above: true }) radius!: number | null;
-  @IsOptional() @InRange(0, 10_000, 'm', { above: true }) width!: number | null;
-  @IsOptional() @InRange(0, 100_000, 'm', { above: true }) @Says('Of a rectangle, or of a strip as walked, level.') length!: number | null;
+  @IsOptional() @InRange(LEAST_LENGTH, 1000, 'm') radius!: number | null;
+  @IsOptional() @InRange(LEAST_LENGTH, 10_000, 'm') width!: number | null;
+  @IsOptional() @InRange(LEAST_LENGTH, 100_000, 'm') @Says('Of a rectangle, or of a strip as walked, level.') length!: number | null;
   @IsOptional() @InRange(0, 360, '° from north') @Says('Bearing of a rectangle’s length, or of a strip’s line.') axis?: number | null;
-  @IsOptional() @InRange(0, 50, 'm²/ha', { above: true }) basalAreaFactor!: number | null;
+  @IsOptional() @InRange(0.01, 50, 'm²/ha') basalAreaFactor!: number | null;
   @IsOptional() @Among(...PLOT_STATES) state?: PlotState | null;
   @MaybeText(300) @Says('Why it was not reached, or is to be redone.') reason?: string | null;
   @IsOptional() @IsInt(ORDER) @Min(1, ORDER) @Max(100_000, ORDER) @Says('Its number on the way.') order?: number | null;

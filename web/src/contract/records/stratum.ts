@@ -8,9 +8,9 @@ import { Id, Text } from './fields';
 export class StratumBody {
   @Id() survey!: string;
   @Text(1, 80) name!: string;
-  @IsOptional() @InRange(0, 1e10, 'm²', { above: true }) @Says('Net: what the sample speaks for.') area!: number | null;
+  @IsOptional() @InRange(1, 1e10, 'm²') @Says('Net: what the sample speaks for.') area!: number | null;
   @IsOptional()
-  @InRange(0, 1e10, 'm²', { above: true })
+  @InRange(1, 1e10, 'm²')
   @Says('Gross: with roads, ponds and whatever else is left out.')
   grossArea?: number | null;
   @IsOptional() @Outline() @Says('Its area on the map.') outline!: Record<string, unknown> | null;

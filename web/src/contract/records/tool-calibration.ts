@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { type JudgedTool, TYPICAL_SHARES } from '@arbolito/core';
 import { IsInt, IsOptional, Max, Min } from 'class-validator';
-import { InRange, Says } from '../describe';
+import { InRange, LEAST_ERROR, Says } from '../describe';
 import { Among, Day, Id } from './fields';
 
 const PAIRS = { message: 'a whole number from 1 to 100000' };
@@ -10,7 +10,7 @@ const PAIRS = { message: 'a whole number from 1 to 100000' };
 export class ToolCalibrationBody {
   @Id() person!: string;
   @Among(...Object.keys(TYPICAL_SHARES)) tool!: JudgedTool;
-  @InRange(0, 1, 'as a share', { above: true }) @Says('Standard error of one reading, its bias included.', 0.03) sigma!: number;
+  @InRange(LEAST_ERROR, 1, 'as a share') @Says('Standard error of one reading, its bias included.', 0.03) sigma!: number;
   @InRange(-1, 10, 'as a share')
   @Says('How far it reads too much, on the mean; it is told, never taken off a reading.', 0.02)
   bias!: number;

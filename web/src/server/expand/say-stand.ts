@@ -5,6 +5,7 @@ import {
   type HeightCurves,
   heightOn,
   type LogRuleName,
+  type NeededPlots,
   SQUARE_METRES_PER_HECTARE,
   type StandFigures,
   type UnitSystem,
@@ -108,11 +109,10 @@ export function standAnswer(stand: SurveyStand, system: UnitSystem, errors: read
   };
 }
 
-export const needed = (error: number, plots: number | null, there: number): NeededAnswer => ({
-  error,
-  plots,
-  more: plots === null ? null : Math.max(0, plots - there),
-});
+export const needed = (error: number, plots: NeededPlots | null, there: number): NeededAnswer =>
+  plots === null || plots === 'beyond'
+    ? { error, plots: null, more: null, beyond: plots === 'beyond' }
+    : { error, plots, more: Math.max(0, plots - there), beyond: false };
 
 export const noteAnswer = ({ code, what, of }: StandWord): NoteAnswer => ({ code, what, of: of.slice(0, MOST_NAMED) });
 

@@ -13,6 +13,7 @@ const percentOf = (share: number) => `${formatNumber(share * 100, share < 0.1 ? 
 /** What the survey's goal still needs; nothing where none was set. */
 function towards({ error, needed, plots }: NonNullable<Page['precision']>): string | false {
   if (error === null || needed === null) return false;
+  if (needed === 'beyond') return `more than a million plots for ±\u00a0${percentOf(error)}`;
   const more = Math.max(0, needed - plots);
   return more === 0
     ? `its goal of ±\u00a0${percentOf(error)} is reached`

@@ -8,6 +8,7 @@ import type { BodyOf } from '../../contract/envelope';
 import { sheets } from '../../field/use-sheet';
 import { AddInstrument } from './AddInstrument';
 import { CheckForm } from './CheckForm';
+import { UnusableRecords } from './UnusableRecords';
 
 interface Props {
   readonly book: Book;
@@ -77,6 +78,7 @@ export function Instruments({ book, today, inHand, onUse, onKeepCheck, onAdd }: 
                   }}
                 />
               )}
+              <UnusableRecords book={book} owner={i.id} what="The check" remedy="Check the instrument again." />
               <Changed book={book} line={i} />
             </li>
           );

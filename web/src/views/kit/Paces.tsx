@@ -19,6 +19,7 @@ import { PaceCalibrationBody } from '../../contract/records/pace-calibration';
 import { useContractForm } from '../../ui/contract-form';
 import { numberOf } from '../../ui/number-of';
 import { TextField } from '../../ui/TextField';
+import { UnusableRecords } from './UnusableRecords';
 
 interface Props {
   readonly book: Book;
@@ -85,6 +86,7 @@ export function Paces({ book, person, units, today, onKeep }: Props) {
         </div>
         <History all={all} units={units} />
       </div>
+      <UnusableRecords book={book} owner={person} what="The pace calibration" remedy="Walk the course again." />
       {open && (
         <Course
           person={person}

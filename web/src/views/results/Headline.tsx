@@ -85,7 +85,7 @@ const OF = { volume: 'the volume', basalArea: 'the basal area', trees: 'the numb
 /** How sure it is so far, how that came about, and what is still to be done for the goal. */
 function SoFar({ survey, results }: Pick<Props, 'survey' | 'results'>) {
   const { precision, goal, path, confidence } = results;
-  const goes = precision?.needed == null ? null : Math.max(0, precision.needed - precision.plots);
+  const goes = typeof precision?.needed === 'number' ? Math.max(0, precision.needed - precision.plots) : null;
   return (
     <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2" data-precision>
       {precision ? (
@@ -93,6 +93,7 @@ function SoFar({ survey, results }: Pick<Props, 'survey' | 'results'>) {
           <p>
             Sampling error of {OF[precision.of]} <strong className="figure">{percent(precision.reached)}</strong> at{' '}
             {Number((confidence * 100).toFixed(2))} %, from {precision.plots} plots.{' '}
+            {precision.needed === 'beyond' && <strong>The goal needs more than a million plots.</strong>}
             {goes !== null &&
               (goes === 0 ? (
                 <strong>The goal is reached.</strong>

@@ -1,0 +1,89 @@
+import { PRESETS } from '@arbolito/core';
+import { describe, expect, it, vi } from 'vitest';
+import { EXTREME_KINDS, type ExtremeSurvey, extremeSurveys } from '../../../scripts/extremes';
+import { Book } from './book';
+import { dueIn } from './due';
+import { instrumentsOf } from './instrument-model';
+import { kitOf } from './kit-model';
+import { preparedOf } from './prepare-survey';
+import { rowsOf } from './rows-of';
+import { standOf } from './stand';
+import { standRow } from './stand-row';
+import { reading, record } from './test-everything';
+
+/** What a device works out of a survey and of the kit, without a look at what the contract would let in today. */
+function workedOut({ survey, records }: ExtremeSurvey): void {
+  const book = new Book(records);
+  const stated = book.find('survey', survey);
+  const protocol = book.protocolOf(stated);
+  if (!stated || !protocol) throw new Error('the survey is not there');
+  const { options } = protocol;
+  const rows = rowsOf(book, survey, { protocol: options });
+  expect(rows).toHaveLength(records.filter((r) => r.kind === 'tree').length);
+  for (const intervals of ['sampling', 'all'] as const)
+    standOf(preparedOf(book, { survey: stated, options }, rows.map(standRow)), { confidence: 0.95, intervals });
+  instrumentsOf(book, '2026-06-01');
+  for (const person of records.filter((r) => r.kind === 'person')) {
+    kitOf(book, person.id, '2026-06-01');
+    dueIn(book, person.id, {}, '2026-06-01');
+    book.kit.paceOn(person.id, '2026-06-01', survey);
+    book.kit.unusableOf(person.id);
+  }
+}
+
+describe('records that older rules let in stop nothing', () => {
+  const share = Number(process.env.ARBOLITO_EXTREMES ?? 0.03);
+  it.each(EXTREME_KINDS)('%s', (kind) => {
+    // a tree that the program can't work out is said there
+    const said = vi.spyOn(console, 'error');
+    for (const survey of extremeSurveys(kind, { share, older: true }))
+      try {
+        workedOut(survey);
+      } catch (e) {
+        throw new Error(`${[...survey.what.values()].slice(0, 3).join('; ')}: ${(e as Error).stack}`);
+      }
+    expect(said).not.toHaveBeenCalled();
+    said.mockRestore();
+  });
+});
+
+describe('a record that can not be used', () => {
+  const check = (found: object) => record('calibration', { instrument: INSTRUMENT.id, what: 'two-way', found });
+  const INSTRUMENT = record('instrument', { name: 'Clinometer 2', tool: 'clinometer', sigma: null });
+  const PERSON = record('person', { name: 'Nela', eyeHeight: null, reach: null });
+  it('is said of its instrument, and the others hold', () => {
+    const good = check({ forward: 4, back: -4.1 });
+    const book = new Book([INSTRUMENT, check({ forward: 4.1, back: 95 }), good]);
+    expect(book.kit.checksOf(INSTRUMENT.id).map((c) => c.id)).toEqual([good.id]);
+    expect(book.kit.unusableOf(INSTRUMENT.id).map((u) => u.why.message)).toEqual([
+      'sight between the marks is 95: degrees strictly between −90 and 90',
+    ]);
+  });
+  it('is said of a person’s pace, and the one before holds', () => {
+    const paced = (course: number, on: string) =>
+      record('pace-calibration', { person: PERSON.id, counted: 'single', runs: [{ course, paces: 40 }], footwear: null, on });
+    const book = new Book([PERSON, paced(60, '2026-04-01'), paced(1e-8, '2026-04-02')]);
+    expect(book.kit.paceOn(PERSON.id, '2026-05-01', null)?.pace).toBeCloseTo(1.5, 9);
+    expect(book.kit.unusableOf(PERSON.id).map((u) => u.why.message)).toEqual(['course is 1e-8: it must be at least 0.01 m']);
+  });
+  it('gives its tree no figure and a reason, at once', () => {
+    const protocol = record('protocol', { name: 'Extremes', preset: null, options: PRESETS['forest-metric'].options });
+    const survey = record('survey', { name: 'Monte Umbrío', kind: 'every-tree', protocol: protocol.id, place: null });
+    const tree = record('tree', { survey: survey.id, plot: null, tag: '1', species: null });
+    const [stem, visit] = [record('stem', { tree: tree.id, number: 1 }), record('visit', { tree: tree.id, on: '2026-05-01' })];
+    const station = record('station', { visit: visit.id, number: 1 });
+    const read = { kind: 'device-height', target: 'tip', value: 15.2, unit: 'm' };
+    for (const setDistance of [1.8e-8, 1.8e-5]) {
+      const readings = [
+        { kind: 'distance', value: 18, unit: 'm', along: 'level', to: 'axis' },
+        { ...read, setDistance },
+      ].map((r) => reading(stem, visit, r, PERSON, station));
+      const book = new Book([PERSON, protocol, survey, tree, stem, visit, station, ...readings]);
+      const [row] = rowsOf(book, survey.id, { protocol: PRESETS['forest-metric'].options });
+      expect(row).toMatchObject({
+        height: null,
+        trouble: expect.stringMatching(/distance set is [\d.e-]+: it must be at least 0\.01 m/),
+      });
+    }
+  });
+});
