@@ -308,7 +308,6 @@ export {
   radians,
   radiansToDegrees,
   readingOf,
-  requireFinite,
   SCALE_KINDS,
   SQUARE_METRES_PER_ACRE,
   SQUARE_METRES_PER_HECTARE,

@@ -12,7 +12,6 @@ import {
   outlinesOf,
   type PlanPoint,
   type Position,
-  requireFinite,
 } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { RuleInput } from '../contract/sampling';
@@ -46,7 +45,7 @@ export function ruleOfPlot(plot: Plot, design: Design | null): PlotRule {
     const rule = ruleOf(said.rule);
     checkRule(rule);
     const area = areaOfRule(rule);
-    if (area !== null) requireFinite('area of the plot', area);
+    if (area !== null && !Number.isFinite(area)) throw new DomainError('not-finite', 'area of the plot', area, 'a finite number');
   });
   return wrong instanceof DomainError ? { ok: false, reason: `The size of the plot can’t be so: ${wrong.message}.`, unusable: true } : said;
 }

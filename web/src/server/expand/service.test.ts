@@ -303,7 +303,7 @@ describe('what is left out or assumed is said', () => {
   it('one plot has a mean and no interval', () => {
     const { stand } = ask(circles([{ name: '1', trees: [pine] }], {}, { errors: [10] }));
     expect(stand?.whole?.volume).toMatchObject({ halfWidth: null, noInterval: 'one-plot' });
-    expect(stand?.needed).toEqual([{ error: 10, plots: null, more: null }]);
+    expect(stand?.needed).toEqual([{ error: 10, plots: null, more: null, beyond: false }]);
   });
   it('plots not reached, moved ones, strata without plots or area', () => {
     const request = circles(
