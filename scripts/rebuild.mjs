@@ -24,11 +24,17 @@ try {
   let said = 0;
   const surveys = await rebuildAll(
     url,
-    (name, { done, trees, through }) => {
-      // a line a second, and each survey's last
-      if (through !== null && Date.now() - said < 1000) return;
-      said = Date.now();
-      console.log(`${name}: ${done} of ${trees} trees`);
+    {
+      state(name, { done, trees, through }) {
+        // a line a second, and each survey's last
+        if (through !== null && Date.now() - said < 1000) return;
+        said = Date.now();
+        console.log(`${name}: ${done} of ${trees} trees`);
+      },
+      failed(name, why) {
+        console.error(`${name} could not be made anew: ${why}`);
+        process.exitCode = 1;
+      },
     },
     folder,
   );

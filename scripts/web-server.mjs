@@ -29,6 +29,8 @@ async function startWeb(host, port) {
     server.once('error', fail);
     server.listen(port, host, open);
   });
+  // the application is there before the first person asks, and takes up what was due when a server before it ended
+  fetch(`http://${host.includes(':') ? `[${host}]` : host}:${port}/api/v1/surveys?limit=1`).catch(() => {});
   return {
     stop: () =>
       new Promise((done) => {

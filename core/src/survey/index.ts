@@ -5,6 +5,7 @@ export {
   meanOverPlots,
   meanTreeTimesDensity,
   type NeededPlots,
+  type NoInterval,
   neededPlots,
   overStrata,
   plotsInAll,

@@ -1,6 +1,7 @@
 import { PRESETS } from '@arbolito/core';
 import { describe, expect, it, vi } from 'vitest';
 import { EXTREME_KINDS, type ExtremeSurvey, extremeSurveys } from '../../../scripts/extremes';
+import type { AnyRecord } from '../contract/envelope';
 import { Book } from './book';
 import { dueIn } from './due';
 import { instrumentsOf } from './instrument-model';
@@ -85,5 +86,69 @@ describe('a record that can not be used', () => {
         trouble: expect.stringMatching(/distance set is [\d.e-]+: it must be at least 0\.01 m/),
       });
     }
+  });
+});
+
+describe('what can not be so in a survey is said, and leaves the other figures', () => {
+  const options = PRESETS['forest-metric'].options;
+  const protocol = record('protocol', { name: 'Extremes', preset: null, options });
+  const rule = { kind: 'circle', radius: 10 };
+  const survey = record('survey', { name: 'M', kind: 'fixed-plots', protocol: protocol.id, place: null, design: { rule, north: 'true' } });
+  const called = { typed: '30', diameter: { kind: 'exact', value: 30, unit: 'cm', tool: 'caliper' } };
+  const species = (figures: object) => record('species', { code: 'PA', name: 'Spruce', latin: null, figures });
+  const plot = (more: object) => record('plot', { survey: survey.id, name: 'x', state: 'finished', ...more });
+  const tree = (of: AnyRecord, more: object = {}) =>
+    record('tree', { survey: survey.id, plot: of.id, tag: of.id, species: null, called, ...more });
+  const stratum = (area: number) => record('stratum', { survey: survey.id, name: 'North', area });
+  const notes = (records: readonly AnyRecord[]) => {
+    const book = new Book([protocol, survey, ...records]);
+    const stated = book.find('survey', survey.id);
+    if (!stated) throw new Error('no survey');
+    const rows = rowsOf(book, survey.id, { protocol: options }).map(standRow);
+    const { notes: all, result } = standOf(preparedOf(book, { survey: stated, options }, rows), {
+      confidence: 0.95,
+      intervals: 'sampling',
+    });
+    return { of: Object.fromEntries(all.map((n) => [n.code, n.of])), result };
+  };
+  const good = [plot({ name: '1' }), plot({ name: '2' })];
+  const trees = good.map((p) => tree(p));
+  it.each([
+    [
+      'a plot without a radius that can be one',
+      'unusable-size',
+      (bad: AnyRecord) => [bad, tree(bad)],
+      () => plot({ name: '3', radius: 0 }),
+      '3',
+    ],
+    ['a stratum without land', 'unusable-area', (s: AnyRecord) => [s], () => stratum(0), 'North'],
+    [
+      'a stratum smaller than its plots',
+      'area-too-small',
+      (s: AnyRecord) => [s, ...['4', '5'].map((name) => plot({ name, stratum: s.id }))],
+      () => stratum(100),
+      'North',
+    ],
+    [
+      'a form factor that is none',
+      'unusable-figures',
+      (s: AnyRecord) => [s, tree(good[0] as AnyRecord, { species: s.id })],
+      () => species({ formFactor: 0 }),
+      'Spruce',
+    ],
+    [
+      'a tree of no count',
+      'values-out',
+      (t: AnyRecord) => [t],
+      () => tree(good[0] as AnyRecord, { tag: '9', called: { ...called, count: 0.5 } }),
+      '1·9',
+    ],
+  ] as const)('%s', (_, code, around, make, of) => {
+    const { of: said, result } = notes([...good, ...trees, ...around(make())]);
+    expect(said[code]).toEqual([of]);
+    // two plots with a tree each are there whatever the other is; once there are strata, plots outside them count no more
+    if (/area/.test(code)) return;
+    expect(result.plots.length).toBeGreaterThanOrEqual(2);
+    expect(result.by.species.length).toBeGreaterThan(0);
   });
 });

@@ -91,7 +91,13 @@ export function preparedOf(book: Book, { survey, options }: Ground, rows: readon
   }
   if (plots.list.length > 1) got.note('grid');
   if (survey.body.design?.rule.kind === 'nested') got.note('nested-all');
-  return got.ready({ ...land, how, plots: plots.list, strata, area: null }, plots.names);
+  const sized = strata.map((s) => {
+    const covered = plots.list.reduce((sum, p) => sum + (p.stratum === s.id ? (p.area ?? 0) : 0), 0);
+    if (s.area === null || covered <= s.area * (1 + 1e-9)) return s;
+    got.note('area-too-small', s.name);
+    return { ...s, area: null };
+  });
+  return got.ready({ ...land, how, plots: plots.list, strata: sized, area: null }, plots.names);
 }
 const ALL: StandPlot = { id: 'all', stratum: null, area: null, counted: null };
 

@@ -35,6 +35,7 @@ export type WorthCode =
   | 'without-size'
   | 'unusable-size'
   | 'unusable-area'
+  | 'area-too-small'
   | 'unusable-figures'
   | 'without-plot'
   | 'plot-struck'

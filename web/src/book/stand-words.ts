@@ -25,6 +25,7 @@ const WORTH: Readonly<Record<WorthCode, string>> = {
   'without-size': 'Nobody said how large these plots are: their trees are in no figure.',
   'unusable-size': 'The size or factor of these plots can’t be so: their trees are in no figure. Correct the plot.',
   'unusable-area': 'The area of these strata can’t be so and is left out. Correct the stratum.',
+  'area-too-small': 'The plots of these strata cover more than the area of the stratum, which is left out. Correct one of the two.',
   'unusable-figures': 'The form factor of these species can’t be so: a general figure stands for it. Correct the species.',
   'without-plot': 'These trees stand on no plot: they speak for no land.',
   'plot-struck':

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { IsIn, IsInt, IsOptional, IsString, Matches } from 'class-validator';
-import { InRange, Says } from './describe';
+import { InRange, MaybeOne, Says } from './describe';
 import { oneOf } from './reading-base';
 import { Id } from './records/fields';
 
@@ -24,10 +24,18 @@ export class ResultsQuery {
   intervals?: 'sampling' | 'all';
 }
 
+/** Why figures could not be worked out, and when that is tried again. */
+export class FailedAnswer {
+  @IsInt() @Says('Tries that failed, one after the other.') tries!: number;
+  @IsString() why!: string;
+  @IsString() @Says('When it is tried again.', '2026-11-23T09:30:00.000Z') next!: string;
+}
+
 /** How far a survey is whose figures are being worked out: ask again in a moment. */
 export class DerivingAnswer {
   @IsString() survey!: string;
   @IsIn(['deriving']) status!: 'deriving';
   @IsInt() @Says('Trees that are worked out.') done!: number;
   @IsInt() @Says('Of how many; 0 while they are not counted.') trees!: number;
+  @MaybeOne(() => FailedAnswer) @Says('Null where nothing is known against it.') failed!: FailedAnswer | null;
 }

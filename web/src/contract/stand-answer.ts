@@ -29,7 +29,7 @@ export class EstimateAnswer {
   @IsBoolean() @Says('Whether the standard error was made smaller, as over 5 % of the area was looked at.') corrected!: boolean;
   @IsNumber() @Says('Share of the area looked at; 0 where no area is told, and of points.') sampled!: number;
   @IsOptional()
-  @IsIn(['one-plot', 'stratum-of-one-plot'])
+  @IsIn(['one-plot', 'stratum-of-one-plot', 'curve-unsure'])
   @Says('Why there is no interval; null where there is one.')
   noInterval!: Estimate['noInterval'];
 }

@@ -3,6 +3,7 @@ import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import type { SurveyLine } from '../contract/sync';
 import type { Db, Tx } from './db';
+import { isAway } from './db-errors';
 import type { Sent } from './record-repository';
 import { book, record, scope as scopeTable } from './schema/index';
 import { indexOf, sqlIds, standingRecords, surveyStanding, treesThatCount } from './standing';
@@ -146,23 +147,38 @@ async function standAsNow(db: Db | Tx, survey: string): Promise<void> {
 /** So many trees are counted at once. */
 const AT_ONCE = 5000;
 
-/** What the list of surveys says of every scope, made anew from the records. */
-export async function countScopes(db: Db | Tx): Promise<void> {
+/**
+ * What the list of surveys says of every scope, made anew from the records.
+ * @param tell told of a survey whose records can't be read; the others are counted all the same. Left out, the first one ends it
+ */
+export async function countScopes(db: Db | Tx, tell: (survey: string, error: Error) => void = ended): Promise<void> {
   await db.execute(sql`
     insert into scope (id, last, bytes) select scope, max(seq), sum(octet_length(sent)) from record group by scope
     on conflict (id) do update set last = excluded.last, bytes = excluded.bytes`);
   const all = await db.select({ id: scopeTable.id }).from(scopeTable).where(ne(scopeTable.id, SHARED));
-  for (const { id } of all) {
-    const first = and(eq(record.scope, id), eq(record.kind, 'tree'), eq(record.id, record.entity));
-    const ids = (await db.select({ id: record.id }).from(record).where(first)).map((r) => r.id);
-    let trees = 0;
-    for (let i = 0; i < ids.length; i += AT_ONCE) {
-      const some = ids.slice(i, i + AT_ONCE);
-      trees += treesThatCount(indexOf(await standingRecords(db, some)), some);
+  for (const { id } of all)
+    try {
+      await countSurvey(db, id);
+    } catch (e) {
+      if (isAway(e)) throw e;
+      tell(id, e as Error);
     }
-    await db.update(scopeTable).set({ trees }).where(eq(scopeTable.id, id));
-    await standAsNow(db, id);
+}
+
+const ended = (_: string, error: Error): never => {
+  throw error;
+};
+
+async function countSurvey(db: Db | Tx, id: string): Promise<void> {
+  const first = and(eq(record.scope, id), eq(record.kind, 'tree'), eq(record.id, record.entity));
+  const ids = (await db.select({ id: record.id }).from(record).where(first)).map((r) => r.id);
+  let trees = 0;
+  for (let i = 0; i < ids.length; i += AT_ONCE) {
+    const some = ids.slice(i, i + AT_ONCE);
+    trees += treesThatCount(indexOf(await standingRecords(db, some)), some);
   }
+  await db.update(scopeTable).set({ trees }).where(eq(scopeTable.id, id));
+  await standAsNow(db, id);
 }
 
 /** The surveys in force that something was stored in last, newest first: what the home page says before any script runs. */

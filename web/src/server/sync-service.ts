@@ -10,6 +10,7 @@ import { HttpProblem } from './http';
 import { answered, BETWEEN, judgeAll, parentsFirst } from './judge';
 import { asSent, recordHash } from './record-hash';
 import { insertRecords, recordAt, recordsAfter, type Sent, stampsOf } from './record-repository';
+import { noteDue } from './results/due';
 import { bookId, lastOf, lockScopes, settleScopes, surveyLines, touchedBy } from './scope-repository';
 
 type Plain = Record<string, unknown>;
@@ -17,9 +18,9 @@ type Plain = Record<string, unknown>;
 /**
  * Takes records in any order, any number of times. Each is judged for itself: stored, known, waiting for a parent,
  * or refused with its reasons; what is refused or waiting changes nothing, and no record fails its neighbours.
- * @param tell told of the scopes that something was stored in
+ * @param tell told when something was stored in a survey
  */
-export async function push(db: Db, sent: readonly unknown[], tell: (scopes: readonly string[]) => void = () => {}): Promise<PushResponse> {
+export async function push(db: Db, sent: readonly unknown[], tell: () => void = () => {}): Promise<PushResponse> {
   const answers: (PushAnswer | null)[] = sent.map(() => null);
   const fit = new Map<number, Sent>();
   const unfit = new Map<number, PushAnswer>();
@@ -38,7 +39,7 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
   }
   const pending = parentsFirst(fit);
   try {
-    tell(await db.transaction((tx) => place(tx, new Map(pending), answers)));
+    await db.transaction((tx) => place(tx, new Map(pending), answers));
   } catch (e) {
     if (!isRefusal(e)) throw e;
     // one of them is nothing the database can hold, which the checks should have said: each by itself, then
@@ -46,6 +47,7 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
     answers.fill(null);
     await db.transaction((tx) => oneByOne(tx, pending, answers));
   }
+  if (answers.some((a) => a?.status === 'stored')) tell();
   // what was stored under older, laxer rules is known when it comes back
   const here = await stampsOf(
     db,
@@ -59,11 +61,8 @@ export async function push(db: Db, sent: readonly unknown[], tell: (scopes: read
   return { answers: answers as PushAnswer[] };
 }
 
-/**
- * Judges what is pending against what is stored, stores what is new, and answers each.
- * @returns the scopes that something was stored in
- */
-async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<readonly string[]> {
+/** Judges what is pending against what is stored, stores what is new, notes whose results are due, and answers each. */
+async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | null)[]): Promise<void> {
   // first only to see which scopes are written to; then, with those locked, for good
   const lasts = await lockScopes(tx, await scopesWritten(tx, pending));
   const { placed, verdicts } = await judgeAll(pending, await stampsOf(tx, namedBy(pending)), (scope) => lasts.has(scope));
@@ -79,6 +78,10 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
     const places = new Map(ordered.map(({ record, seq, scope }) => [record.id, { seq, scope }]));
     for (const [i, verdict] of verdicts) answers[i] = { ...verdict, ...places.get(verdict.id ?? '') };
     await settleScopes(tx, placed, touched);
+    await noteDue(
+      tx,
+      placed.map((p) => p.scope),
+    );
   }
   for (const [i, { record }] of pending) {
     const missing = parentsOf(record).map((p) => ({
@@ -88,7 +91,6 @@ async function place(tx: Tx, pending: Map<number, Sent>, answers: (PushAnswer | 
     }));
     answers[i] = answered(record.id, 'waiting', missing);
   }
-  return [...new Set(placed.map((p) => p.scope))];
 }
 
 const namedBy = (pending: ReadonlyMap<number, Sent>) => [

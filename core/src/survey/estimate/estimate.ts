@@ -2,7 +2,7 @@ import { DomainError } from '../../units';
 import { tOf } from './student-t';
 
 /** Why a mean has no interval. */
-export type NoInterval = 'one-plot' | 'stratum-of-one-plot';
+export type NoInterval = 'one-plot' | 'stratum-of-one-plot' | 'curve-unsure';
 
 /** A mean over plots, with how sure it is. Shares are shares, not per cent. */
 export interface Estimate {

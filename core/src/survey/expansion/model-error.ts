@@ -27,15 +27,20 @@ const CM = 100;
  * @param trees with what each counts for
  * @param normal draws from the standard normal distribution
  * @param runs of the simulation
- * @returns by the name of each sum its variance, in the square of its unit
+ * @returns by the name of each sum its variance, in the square of its unit; null where a curve is so unsure that hardly any
+ * draw of its parameters is a curve
  */
-export function modelVariances(trees: readonly ModelTree[], normal: () => number, runs = 200): ReadonlyMap<string, number> {
+export function modelVariances(trees: readonly ModelTree[], normal: () => number, runs = 200): ReadonlyMap<string, number | null> {
   const equations = new Map<string, number>();
-  const curves = new Map<HeightCurve, { roots: number[][]; top: number[] }>();
+  const curves = new Map<HeightCurve, DrawnCurve>();
   const names = new Map<string, number>();
-  for (const { equation, equationError, curve, sums } of trees) {
+  for (const { equation, equationError, curve, dbh, sums } of trees) {
     equations.set(equation, equationError);
-    if (curve && !curves.has(curve)) curves.set(curve, { roots: rootOf(curve.fit.covariance), top: [...curve.fit.parameters] });
+    if (curve) {
+      const known = curves.get(curve) ?? { roots: rootOf(curve.fit.covariance), diameters: new Set<number>() };
+      known.diameters.add(dbh * CM);
+      curves.set(curve, known);
+    }
     for (const name of sums) if (!names.has(name)) names.set(name, names.size);
   }
   const plain = trees.map((t) => {
@@ -47,12 +52,12 @@ export function modelVariances(trees: readonly ModelTree[], normal: () => number
   for (let run = 0; run < runs; run++) {
     totals.fill(0);
     const equationOff = new Map([...equations].map(([name, error]) => [name, 1 + error * normal()]));
-    const parametersOf = new Map([...curves].map(([curve, { roots, top }]) => [curve, drawFrom(top, roots, normal)]));
+    const parametersOf = new Map([...curves].map(([curve, how]) => [curve, drawCurve(curve, how, normal)]));
     for (const { curve, volume, weight, equation, dbh, height, at } of plain) {
       let now = weight * volume * (equationOff.get(equation) as number);
       if (curve) {
-        const p = parametersOf.get(curve) as number[];
-        now *= (curve.breastHeight + HEIGHT_MODELS[curve.fit.model].height(p, dbh * CM)) / height;
+        const p = parametersOf.get(curve);
+        now *= p ? (curve.breastHeight + HEIGHT_MODELS[curve.fit.model].height(p, dbh * CM)) / height : Number.NaN;
       }
       for (const k of at) totals[k] = (totals[k] as number) + now;
     }
@@ -64,15 +69,20 @@ export function modelVariances(trees: readonly ModelTree[], normal: () => number
   return new Map(
     [...names].map(([name, k]) => {
       const { sum, squares } = drawn[k] as { sum: number; squares: number };
-      return [name, Math.max(0, (squares - sum ** 2 / runs) / (runs - 1))];
+      const variance = (squares - sum ** 2 / runs) / (runs - 1);
+      return [name, Number.isFinite(variance) ? Math.max(0, variance) : null];
     }),
   );
 }
 
-/** An estimate whose interval holds the errors of curves and equations as well; the same where it has no interval. */
-export function withModelError(estimate: Estimate, variance: number, confidence: number): Estimate {
+/**
+ * An estimate whose interval holds the errors of curves and equations as well; the same where it has no interval.
+ * @param variance of those errors; null where it is not known, and then nobody knows the interval
+ */
+export function withModelError(estimate: Estimate, variance: number | null, confidence: number): Estimate {
   const { standardError, df } = estimate;
   if (standardError === null || df === null) return estimate;
+  if (variance === null) return withInterval({ ...estimate, variance: null }, confidence, 'curve-unsure');
   const own = standardError ** 2;
   const all = own + variance;
   // the simulated errors are as good as known: only the plots' own part has few degrees of freedom
@@ -93,6 +103,28 @@ function rootOf(m: readonly (readonly number[])[]): number[][] {
     }
   return root;
 }
+/** A curve whose parameters are drawn, and the diameters it is asked for, cm. */
+interface DrawnCurve {
+  readonly roots: readonly (readonly number[])[];
+  readonly diameters: Set<number>;
+}
+/** So often parameters are drawn again where they are no curve. */
+const DRAWS = 1000;
+
+/**
+ * Parameters of a curve that might be the true ones: drawn again where they give one of its trees no height, as a curve with
+ * a rate below 0 does. Null where hardly any draw is a curve.
+ */
+function drawCurve({ fit }: HeightCurve, { roots, diameters }: DrawnCurve, normal: () => number): number[] | null {
+  const { height } = HEIGHT_MODELS[fit.model];
+  const isHeight = (h: number) => Number.isFinite(h) && h >= 0;
+  for (let i = 0; i < DRAWS; i++) {
+    const drawn = drawFrom(fit.parameters, roots, normal);
+    if ([...diameters].every((d) => isHeight(height(drawn, d)))) return drawn;
+  }
+  return null;
+}
+
 const drawFrom = (top: readonly number[], root: readonly (readonly number[])[], normal: () => number): number[] => {
   const z = top.map(() => normal());
   return top.map((v, a) => v + (root[a] as number[]).reduce((sum, l, b) => sum + l * (z[b] as number), 0));

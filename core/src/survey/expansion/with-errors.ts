@@ -41,7 +41,7 @@ export function withModelErrors(
   });
   const variances = modelVariances(trees, normal);
   const wider = (figures: StandFigures, name: string): StandFigures =>
-    figures.volume ? { ...figures, volume: withModelError(figures.volume, variances.get(name) ?? 0, confidence) } : figures;
+    figures.volume ? { ...figures, volume: withModelError(figures.volume, varianceOf(variances, name), confidence) } : figures;
   return {
     ...result,
     whole: result.whole && wider(result.whole, WHOLE),
@@ -52,5 +52,8 @@ export function withModelErrors(
     table: result.table.map((c) => ({ ...c, figures: wider(c.figures, nameOf('table', `${c.species} ${c.class}`)) })),
   };
 }
+/** Of a sum of told volumes alone there is none. */
+const varianceOf = (variances: ReadonlyMap<string, number | null>, name: string) =>
+  variances.has(name) ? (variances.get(name) ?? null) : 0;
 const WHOLE = 'whole';
 const nameOf = (kind: string, key: unknown) => `${kind}: ${String(key)}`;

@@ -9,18 +9,22 @@ import type { ResultsResponse } from '../../contract/expand-answer';
 import type { Db } from '../db';
 import { standAnswer } from '../expand/say-stand';
 import { surveyResult } from '../schema/index';
+import type { AskedConfidence } from './at-confidence';
 import { type Derivation, stampOf } from './bring-up';
 import { groundRecords } from './ground';
 import { keptRowsOf } from './kept-rows';
 
-/** What is asked of a survey's figures. */
-export interface AskedResults extends StandOptions {
+/** What of a question decides the work: a kept answer serves every confidence and sampling error. */
+export interface AskedFigures extends Pick<StandOptions, 'intervals'> {
   /** Of the answer; the survey's own when left out. */
   readonly units: UnitSystem | null;
-  /** Sampling errors wanted, per cent. */
-  readonly errors: readonly number[];
 }
-const keyOf = (asked: AskedResults): string => JSON.stringify([asked.confidence, asked.intervals, asked.units, asked.errors]);
+/** What is asked of a survey's figures. */
+export interface AskedResults extends AskedFigures, AskedConfidence {}
+
+/** An answer is kept at this one. */
+const KEPT_AT = 0.95;
+const keyOf = ({ intervals, units }: AskedFigures): string => `${intervals} ${units ?? 'own'}`;
 
 /** The rows of the survey that was asked for last: the next plot changes a few of them. */
 let held: { readonly scope: string; readonly at: string; readonly rows: Map<string, StandRow> } | null = null;
@@ -60,11 +64,11 @@ async function rowsFor(db: Db, state: Derivation): Promise<readonly StandRow[]> 
   return rows;
 }
 
-/** An answer that was kept, where it still holds. */
+/** An answer that was kept, where it still holds: at a confidence of its own, without sampling errors. */
 export async function keptAnswer(
   db: Db,
   scope: string,
-  asked: AskedResults,
+  asked: AskedFigures,
   { seq, shared, program }: Pick<Derivation, 'seq' | 'shared' | 'program'>,
 ): Promise<string | null> {
   const t = surveyResult;
@@ -76,24 +80,25 @@ export async function keptAnswer(
 }
 
 /**
- * A survey's figures from its trees' results, kept with what they came from.
+ * A survey's figures from its trees' results, kept with what they came from; `atConfidence` makes the answer of them.
  * @returns the answer's text; null where the survey or its protocol is missing
  */
-export async function answerFor(db: Db, state: Derivation, asked: AskedResults): Promise<string | null> {
+export async function answerFor(db: Db, state: Derivation, asked: AskedFigures): Promise<string | null> {
   const ground = new Book(await groundRecords(db, state.scope, stampOf(state)));
   const survey = ground.find('survey', state.scope);
   const protocol = ground.protocolOf(survey);
   if (!survey || !protocol) return null;
   const options: ProtocolOptions = protocol.options;
   const rows = (await rowsFor(db, state)).toSorted((a, b) => (a.id < b.id ? -1 : 1));
-  const stand = standOf(preparedOf(ground, { survey, options }, rows), asked);
+  const { intervals } = asked;
+  const stand = standOf(preparedOf(ground, { survey, options }, rows), { confidence: KEPT_AT, intervals });
   const units = asked.units ?? options.units;
   const answer: ResultsResponse = {
     survey: state.scope,
     at: new Date(state.at).toISOString(),
     units: IN_SI[units].names,
-    confidence: asked.confidence * 100,
-    stand: standAnswer(stand, units, asked.errors),
+    confidence: KEPT_AT * 100,
+    stand: standAnswer(stand, units, []),
   };
   const text = JSON.stringify(answer);
   const { scope, seq, shared, program, at } = state;

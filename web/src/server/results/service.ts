@@ -8,14 +8,19 @@ import { HttpProblem } from '../http';
 import { lastOf } from '../scope-repository';
 import { Threads } from '../threads';
 import { type AskedResults, keptAnswer } from './answer';
+import { type AskedConfidence, atConfidence } from './at-confidence';
 import { derivationOf } from './bring-up';
+import { claimDue, type Failed, failDue, failureOf, finishDue, nextDue } from './due';
 import { PROGRAM } from './program';
+import { reasonOf } from './reason';
 import type { ResultsDone, ResultsTask } from './worker';
 
 /** So long an answer is waited for; then whoever asks is told how far it is. */
 const PATIENCE_MS = 2000;
 /** From a push to the work that follows from it: more usually comes at once. */
 const AFTER_PUSH_MS = 1000;
+/** While nothing is due, and while the database does not answer, it is looked at again after so long. */
+const LOOK_AGAIN_MS = 60_000;
 
 let threads: Threads | undefined;
 /** One thread: it holds the rows of the survey that was asked for last. */
@@ -26,6 +31,7 @@ function thread(): Threads | null {
     file: path.join(folder, 'results.mjs'),
     threads: 1,
     idleMs: 300_000,
+    limitMs: 600_000,
     oldMb: Math.min(4096, Math.round(os.totalmem() / 2 ** 21)),
     youngMb: 192,
   });
@@ -37,7 +43,8 @@ async function work(task: ResultsTask): Promise<ResultsDone> {
   const key = JSON.stringify(task);
   const known = running.get(key);
   if (known) return known;
-  const begun = thread()?.run<ResultsDone>(task) ?? (await import('./worker')).default(task);
+  // new derivations before questions: a question is answered from them
+  const begun = thread()?.run<ResultsDone>(task, task.asked ? 0 : 1) ?? (await import('./worker')).default(task);
   running.set(key, begun);
   try {
     return await begun;
@@ -50,6 +57,8 @@ async function work(task: ResultsTask): Promise<ResultsDone> {
 export interface NotYet {
   readonly done: number;
   readonly trees: number;
+  /** Why it could not be; null where nothing is known against it. */
+  readonly failed: Failed | null;
 }
 
 /**
@@ -61,19 +70,22 @@ export async function surveyResults(db: Db, scope: string, asked: AskedResults):
   const [last, shared, state] = await Promise.all([lastOf(db, scope), lastOf(db, SHARED), derivationOf(db, scope)]);
   if (last === null || scope === SHARED) throw new HttpProblem('not-found', 'No survey of this id is here.');
   const now = { seq: last, shared: shared ?? 0, program: PROGRAM };
-  const kept = await keptAnswer(db, scope, asked, now);
-  if (kept !== null) return kept;
-  const begun = work({ scope, asked });
-  // nobody may be there any more to hear of a failure
-  begun.catch(() => {});
+  const { intervals, units } = asked;
+  const kept = await keptAnswer(db, scope, { intervals, units }, now);
+  if (kept !== null) return said(kept, asked);
+  const before = await failureOf(db, scope);
+  if (before) return { done: 0, trees: state?.trees ?? 0, failed: before };
+  const begun = work({ scope, asked: { intervals, units } }).catch((e: Error) => noteFailed(db, scope, e));
   const done = await Promise.race([begun, pause(PATIENCE_MS, null)]);
   if (done === null) {
     const { through = null, done: made = 0, trees = 0 } = (await derivationOf(db, scope)) ?? state ?? {};
-    return { done: through === null ? 0 : made, trees };
+    return { done: through === null ? 0 : made, trees, failed: null };
   }
+  if ('failed' in done) return { done: 0, trees: state?.trees ?? 0, failed: await failureOf(db, scope) };
   if (done.answer === null) throw new HttpProblem('not-found', 'The survey or its protocol has not arrived whole.');
-  return done.answer;
+  return said(done.answer, asked);
 }
+const said = (kept: string, asked: AskedConfidence): string => JSON.stringify(atConfidence(JSON.parse(kept), asked));
 
 /** What an address asks, as it is worked out. */
 export const askedResults = ({ confidence, errors, units, intervals }: ResultsQuery): AskedResults => ({
@@ -83,17 +95,39 @@ export const askedResults = ({ confidence, errors, units, intervals }: ResultsQu
   intervals: intervals ?? 'sampling',
 });
 
-const waiting = new Set<string>();
-/** Brings the results of surveys up in the background, in a moment. */
-export function deriveSoon(scopes: readonly string[]): void {
+async function noteFailed(db: Db, scope: string, e: Error): Promise<{ readonly failed: true }> {
+  const why = reasonOf(e);
+  console.error(`results of ${scope} were not brought up: ${why}`);
+  await failDue(db, scope, why).catch(() => {});
+  return { failed: true };
+}
+
+let working = false;
+let waiting: NodeJS.Timeout | undefined;
+
+/** Brings up the results of surveys that are due, in the background, in a moment; and what is due later when it is. */
+export function deriveSoon(db: Db, inMs = AFTER_PUSH_MS): void {
   if (!process.env.ARBOLITO_WORKERS) return;
-  for (const scope of scopes) {
-    if (scope === SHARED || waiting.has(scope)) continue;
-    waiting.add(scope);
-    setTimeout(() => {
-      waiting.delete(scope);
-      // a statement's own message has all its values in it
-      work({ scope }).catch((e: Error) => console.error(`results of ${scope} were not brought up: ${e.message.slice(0, 300)}`));
-    }, AFTER_PUSH_MS).unref();
+  clearTimeout(waiting);
+  waiting = setTimeout(() => void deriveDue(db), inMs).unref();
+}
+
+/** Works at what is due, one survey after another: one that fails waits for its next try, and the others go on. */
+async function deriveDue(db: Db): Promise<void> {
+  if (working) return;
+  working = true;
+  let again: number | null = null;
+  try {
+    for (let due = await claimDue(db); due !== null; due = await claimDue(db)) {
+      const { scope } = due;
+      const done = await work({ scope }).catch((e: Error) => noteFailed(db, scope, e));
+      if (!('failed' in done)) await finishDue(db, due);
+    }
+    again = await nextDue(db);
+  } catch (e) {
+    console.error(`what is due could not be looked at: ${reasonOf(e as Error)}`);
+  } finally {
+    working = false;
+    deriveSoon(db, Math.min(LOOK_AGAIN_MS, Math.max(AFTER_PUSH_MS, again ?? LOOK_AGAIN_MS)));
   }
 }

@@ -1,15 +1,16 @@
 import type { StandRow } from '../../book/stand-row';
 import { connect } from '../db';
-import { type AskedResults, answerFor, holdOn, keptAnswer, MOST_HELD } from './answer';
+import { type AskedFigures, answerFor, holdOn, keptAnswer, MOST_HELD } from './answer';
 import { bringUp, type Derivation, derivationOf } from './bring-up';
 import { whileLocked } from './lock';
 import { PROGRAM } from './program';
+import { reasonOf } from './reason';
 import { inThreads } from './threads';
 
 /** What a worker thread is asked: to bring a survey's results up, and then, maybe, for its figures. */
 export interface ResultsTask {
   readonly scope: string;
-  readonly asked?: AskedResults;
+  readonly asked?: AskedFigures;
 }
 /** How a survey stands, with its figures where they were asked for. */
 export interface ResultsDone {
@@ -23,8 +24,16 @@ const database = () => {
   return shared;
 };
 
-/** Works in its own thread, with a connection of its own. */
-export default async function results({ scope, asked }: ResultsTask): Promise<ResultsDone> {
+/** Works in its own thread, with a connection of its own. A fault goes back in words: its cause can't cross to another thread. */
+export default async function results(task: ResultsTask): Promise<ResultsDone> {
+  try {
+    return await workedOut(task);
+  } catch (e) {
+    throw new Error(reasonOf(e as Error));
+  }
+}
+
+async function workedOut({ scope, asked }: ResultsTask): Promise<ResultsDone> {
   const { db, pool } = database();
   return whileLocked(pool, scope, async () => {
     const before = await derivationOf(db, scope);

@@ -91,3 +91,22 @@ export const surveyResult = derived.table(
   },
   (t) => [primaryKey({ columns: [t.scope, t.asked] })],
 );
+
+/** Surveys whose results are to be brought up: noted with the records that ask for it, taken off when they are. */
+export const due = derived.table(
+  'due',
+  {
+    scope: text().primaryKey(),
+    since: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull().default(sql`now()`),
+    /** Counts what asked for it: what comes while it is worked at asks again. */
+    wanted: integer().notNull().default(1),
+    /** Tries that failed, one after the other. */
+    tries: integer().notNull().default(0),
+    next: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull().default(sql`now()`),
+    /** Why the last try failed; null where none has. */
+    error: text(),
+    /** When somebody began to work at it; null while nobody does. */
+    claimed: timestamp({ withTimezone: true, mode: 'string', precision: 3 }),
+  },
+  (t) => [index('due_next').on(t.next)],
+);

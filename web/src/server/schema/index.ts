@@ -22,7 +22,7 @@ import { toolCalibration } from './tool-calibration';
 import { tree } from './tree';
 import { visit } from './visit';
 
-export { derivation, filed, surveyResult, treeResult } from './derived';
+export { derivation, due, filed, surveyResult, treeResult } from './derived';
 export { record } from './record';
 export { book, scope } from './scope';
 

@@ -1,4 +1,4 @@
-import { LOG_RULES, metres, showDiameter, showHeight } from '@arbolito/core';
+import { LOG_RULES, metres, type NoInterval, showDiameter, showHeight } from '@arbolito/core';
 import type { ReactNode } from 'react';
 import type { SurveyResults } from '../../book/survey-results';
 import type { Stated } from '../../book/things';
@@ -80,6 +80,11 @@ function Cell({ name, aside, children }: { name: string; aside: string | null; c
   );
 }
 
+const NO_INTERVAL: Readonly<Record<NoInterval, string>> = {
+  'one-plot': 'No ± yet: one plot says nothing of how much plots differ. Measure a second one.',
+  'stratum-of-one-plot': 'No ±: a stratum has one plot only. Measure a second one there, or put it to another stratum.',
+  'curve-unsure': 'No ± with the errors of the height curve: it has too few heights. Measure more heights.',
+};
 const OF = { volume: 'the volume', basalArea: 'the basal area', trees: 'the number of trees' } as const;
 
 /** How sure it is so far, how that came about, and what is still to be done for the goal. */
@@ -106,11 +111,7 @@ function SoFar({ survey, results }: Pick<Props, 'survey' | 'results'>) {
           {path.length > 2 && <Path path={path} goal={goal.error} />}
         </>
       ) : (
-        <p>
-          {results.result.whole?.trees.noInterval === 'stratum-of-one-plot'
-            ? 'No ±: a stratum has one plot only. Measure a second one there, or put it to another stratum.'
-            : 'No ± yet: one plot says nothing of how much plots differ. Measure a second one.'}
-        </p>
+        <p>{NO_INTERVAL[results.result.whole?.volume?.noInterval ?? results.result.whole?.trees.noInterval ?? 'one-plot']}</p>
       )}
       <GoalField survey={survey} goal={goal} />
     </div>

@@ -43,7 +43,15 @@ export function Strata({ results, said }: { results: SurveyResults; said: Said }
                   {cell(s.figures.trees, 'trees')}
                   {cell(s.figures.basalArea, 'basalArea')}
                   {cell(s.figures.volume, 'volume')}
-                  <Num>{error === null ? (s.figures.trees.noInterval ? 'one plot only' : '–') : percent(error)}</Num>
+                  <Num>
+                    {error === null
+                      ? s.figures.trees.noInterval
+                        ? 'one plot only'
+                        : s.figures.volume?.noInterval
+                          ? 'too few heights'
+                          : '–'
+                      : percent(error)}
+                  </Num>
                 </tr>
               );
             })}

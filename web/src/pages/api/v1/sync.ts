@@ -10,7 +10,9 @@ const MAX_BYTES = 5_000_000;
 
 export const POST: APIRoute = ({ request }) =>
   answering(async () =>
-    json(await push(database(), orProblem(validate(PushRequest, await readJson(request, MAX_BYTES))).records, deriveSoon)),
+    json(
+      await push(database(), orProblem(validate(PushRequest, await readJson(request, MAX_BYTES))).records, () => deriveSoon(database())),
+    ),
   );
 
 export const GET: APIRoute = ({ url }) =>

@@ -12,8 +12,8 @@ export const GET: APIRoute = ({ url, params }) =>
     const query = orProblem(validate(ResultsQuery, { ...rest, ...sure, id: params.id }));
     const answer = await surveyResults(database(), query.id, askedResults(query));
     if (typeof answer === 'string') return jsonText(answer);
-    const { done, trees } = answer;
-    const body = { survey: query.id, status: 'deriving', done, trees };
+    const { done, trees, failed } = answer;
+    const body = { survey: query.id, status: 'deriving', done, trees, failed };
     return new Response(JSON.stringify(body), {
       status: 202,
       headers: { 'content-type': 'application/json', 'cache-control': 'no-store', 'retry-after': '2' },
