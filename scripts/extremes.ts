@@ -88,10 +88,15 @@ const RING = [
   [-4.21, 40.4],
 ];
 
+/** Kinds that have extremes by the hundred. */
+const MANY: ReadonlySet<Kind> = new Set<Kind>(['reading', 'protocol', 'survey']);
+
 /** Which extremes there are. */
 interface HowMany {
-  /** Of the extremes of readings, and of those that need a survey of their own; 1 for all of them. */
+  /** Of the extremes of kinds that have many; 1 for all of them. */
   readonly share?: number;
+  /** Of those, the first after so many as far as so many: for whoever looks for the one that fails. */
+  readonly among?: readonly [after: number, to: number];
   /** Whether those are too that the contract refuses today: older rules may have let them in. */
   readonly older?: boolean;
 }
@@ -120,14 +125,13 @@ class Maker {
   readonly person = this.make('person', { name: 'Nela Extrema', eyeHeight: 1.6, reach: 0.66 });
   survey = '';
   private trees = 0;
-
-  readonly choose: () => boolean;
+  private asked = 0;
+  private found = 0;
 
   constructor(
     readonly kind: Kind,
     private readonly how: HowMany,
   ) {
-    this.choose = chooser(how.share ?? 1);
     const circles = [
       { from: 0.07, radius: 4 },
       { from: 0.3, radius: 12 },
@@ -144,11 +148,20 @@ class Maker {
     return numbers(schema, part).flatMap(([path, s]) =>
       valuesOf(s).flatMap((value) => {
         const extreme = { at: path.join('.'), value, body: withValue(part, path, value) };
-        if (this.how.older) return [extreme];
         const named = Object.fromEntries(Object.entries(whole(extreme.body)).map(([k, v]) => [k, v === '' ? ANY : v]));
-        return validate(BODIES[kind] as new () => object, named).ok ? [extreme] : [];
+        const fits = this.how.older || validate(BODIES[kind] as new () => object, named).ok;
+        return fits && this.chosen() ? [extreme] : [];
       }),
     );
+  }
+  /** Whether the next extreme is among those wanted. */
+  private chosen(): boolean {
+    const { share = 1, among = [0, Number.POSITIVE_INFINITY] } = this.how;
+    this.asked++;
+    const inShare = share >= 1 || !MANY.has(this.kind) || Math.floor(this.asked * share) > Math.floor((this.asked - 1) * share);
+    if (!inShare) return false;
+    this.found++;
+    return this.found > among[0] && this.found <= among[1];
   }
   make(kind: Kind, body: Plain, by: string | null = null): string {
     const id = newId();
@@ -262,7 +275,7 @@ const SURVEYS: Partial<Record<Kind, (m: Maker) => void>> = {
   reading(m) {
     for (const { readings, at } of everyReading())
       for (const extreme of m.extremes('reading', readings[at] as Plain, READ, READING))
-        if (m.choose()) m.measured(readings.with(at, extreme.body), { extreme: { ...extreme, at: `${at}: ${extreme.at}` }, which: at });
+        m.measured(readings.with(at, extreme.body), { extreme: { ...extreme, at: `${at}: ${extreme.at}` }, which: at });
   },
   tree(m) {
     const plot = m.plot();
@@ -447,10 +460,9 @@ export function* extremeSurveys(kind: Kind, how: HowMany = {}): Generator<Extrem
     fill(maker);
     yield maker.done();
   }
-  const choose = chooser(how.share ?? 1);
+  const chooser = new Maker(kind, how);
   for (const body of WHOLE[kind] ?? [])
-    for (const e of new Maker(kind, how).extremes(kind, body)) {
-      if (!choose()) continue;
+    for (const e of chooser.extremes(kind, body)) {
       const m = new Maker(kind, how);
       if (kind === 'protocol') {
         const protocol = m.extreme(kind, e);
@@ -463,10 +475,4 @@ export function* extremeSurveys(kind: Kind, how: HowMany = {}): Generator<Extrem
       }
       yield m.done();
     }
-}
-
-/** Chooses a share of what it is asked about, evenly. */
-function chooser(share: number): () => boolean {
-  let asked = 0;
-  return () => Math.floor(++asked * share) > Math.floor((asked - 1) * share);
 }

@@ -109,6 +109,9 @@ const BUILT_FROM = [
   'web/astro.config.mjs',
   'web/package.json',
   'web/build-workers.mjs',
+  'web/build-rescue.mjs',
+  'web/build-service-worker.mjs',
+  'web/compress.mjs',
   'web/preload.mjs',
   'package-lock.json',
 ];

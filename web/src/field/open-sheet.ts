@@ -19,6 +19,8 @@ export interface SheetNews {
   readonly old: boolean;
   /** So many trees are worked out, where the first of it is still to come. */
   readonly worked?: number;
+  /** Why the survey could not be worked out. */
+  readonly failed?: string;
 }
 export type Tell = (news: SheetNews) => void;
 
@@ -124,7 +126,11 @@ export class OpenSheet {
     return this.inTurn(async () => {
       if (this.closed) return;
       const began = performance.now();
-      await this.bringUp();
+      await this.bringUp().catch((e: Error) => {
+        this.everything = true;
+        this.tell({ head: null, rows: [], gone: [], old: false, failed: e.message });
+        throw e;
+      });
       this.took = performance.now() - began;
     });
   }

@@ -18,6 +18,9 @@ export async function unsyncedRecords(unsaved: readonly AnyRecord[]): Promise<re
   return [...new Map([...stored, ...journalled(), ...unsaved].map((r) => [r.id, r])).values()];
 }
 
+/** What such a file is called. */
+export const recordsFileName = (now: Date): string => `arbolito-${now.toISOString().slice(0, 16).replace(/[T:]/g, '-')}.json`;
+
 /** Records as a file, each as it is sent. */
 export const recordsFile = (records: readonly AnyRecord[]): string =>
   JSON.stringify({ format: FORMAT, version: VERSION, records }, null, 1);

@@ -11,13 +11,18 @@ import { resultsOf, type SurveyResults } from '../book/survey-results';
 import { SHARED } from '../contract/scope';
 import { keptHead, keptRows, scopesUnder } from './kept-sheets';
 import { type News, newsChannel } from './news';
-import { OpenSheet, type Tell } from './open-sheet';
+import { OpenSheet, type SheetNews, type Tell } from './open-sheet';
 import { UNFILED } from './schema';
 import { along, load, loadAll } from './store';
 import { type FoundTree, MOST_FOUND, type TakenTag, TreeIndex } from './tree-index';
 
+/** Told of a survey's figures; null where they are not there, with how many trees are worked out and why they failed. */
+export type TellResults = (results: SurveyResults | null, worked: number, old: boolean, failed: string | null) => void;
+
 /** A picture of a survey has about so many dots at most. */
 const DOTS = 400;
+const NOTHING: SheetNews = { head: null, rows: [], gone: [], old: false };
+
 /** The sheets of surveys that somebody looks at, in a worker: what is long to work out stands in nobody's way. */
 export class Sheets {
   private readonly open = new Map<number, OpenSheet>();
@@ -44,16 +49,16 @@ export class Sheets {
     const sheet = new OpenSheet(survey, this.program, withRows, tell, (work) => this.inTurn(work));
     this.last++;
     this.open.set(this.last, sheet);
-    void sheet.open();
+    void sheet.open().catch((e: Error) => tell({ ...NOTHING, failed: e.message }));
     return this.last;
   }
   /**
    * Tells of a survey's figures, now and whenever they change; null while it is not here, or so many trees are worked out.
    * @returns what to name it by when that is to end
    */
-  watchResults(survey: string, asked: StandOptions, tell: (results: SurveyResults | null, worked: number, old: boolean) => void): number {
-    const say: Tell = ({ head, worked, old }) => {
-      if (head === null || old) tell(null, worked ?? 0, old);
+  watchResults(survey: string, asked: StandOptions, tell: TellResults): number {
+    const say: Tell = ({ head, worked, old, failed }) => {
+      if (head === null || old) tell(null, worked ?? 0, old, failed ?? null);
     };
     const sheet = new OpenSheet(
       survey,
@@ -61,11 +66,11 @@ export class Sheets {
       true,
       say,
       (work) => this.inTurn(work),
-      ({ survey: s, protocol, rows, ground }) => tell(resultsOf(ground, s, protocol.options, rows, asked), rows.length, false),
+      ({ survey: s, protocol, rows, ground }) => tell(resultsOf(ground, s, protocol.options, rows, asked), rows.length, false, null),
     );
     this.last++;
     this.open.set(this.last, sheet);
-    void sheet.open();
+    void sheet.open().catch((e: Error) => tell(null, 0, false, e.message));
     return this.last;
   }
   /** The trees of a survey as text for a spreadsheet; null while it is not here. */

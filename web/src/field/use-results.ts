@@ -12,17 +12,26 @@ export interface ResultsState {
   readonly old: boolean;
 }
 
-/** A survey's figures as they stand on this device; undefined until something is known. The last ones stay while others are worked out. */
+/**
+ * A survey's figures as they stand on this device; undefined until something is known. The last ones stay while others are
+ * worked out.
+ * @throws Error where they can't be worked out, for the page's boundary to say
+ */
 export function useResults(survey: string | null, { confidence, intervals }: StandOptions): ResultsState | undefined {
   const [state, setState] = useState<ResultsState | undefined>(undefined);
+  const [failed, setFailed] = useState<string | null>(null);
   useEffect(() => {
     if (!survey) return;
     const name = sheets().watchResults(
       survey,
       { confidence, intervals },
-      proxy((results, worked, old) => setState((before) => ({ results: results ?? before?.results ?? null, worked, old }))),
+      proxy((results, worked, old, why) => {
+        setFailed(why);
+        setState((before) => ({ results: results ?? before?.results ?? null, worked, old }));
+      }),
     );
     return () => void name.then((n) => sheets().unwatch(n));
   }, [survey, confidence, intervals]);
+  if (failed !== null) throw new Error(`The results could not be worked out: ${failed}`);
   return state;
 }

@@ -32,9 +32,13 @@ export interface NoSheet {
   readonly worked: number | null;
 }
 
-/** A survey's sheet as it stands on this device; undefined until something is known. */
+/**
+ * A survey's sheet as it stands on this device; undefined until something is known.
+ * @throws Error where it can't be worked out, for the page's boundary to say
+ */
 export function useSheet(survey: string | null): SheetState | NoSheet | undefined {
   const [state, setState] = useState<SheetState | NoSheet | undefined>(undefined);
+  const [failed, setFailed] = useState<string | null>(null);
   useEffect(() => {
     if (!survey) return;
     const rows = new Map<string, TreeRow>();
@@ -42,11 +46,13 @@ export function useSheet(survey: string | null): SheetState | NoSheet | undefine
     return watch(survey, true, (news) => {
       for (const row of news.rows) rows.set(row.id, row);
       for (const id of news.gone) rows.delete(id);
-      const { head, old, worked } = news;
+      const { head, old, worked, failed: why } = news;
+      if (why !== undefined) return setFailed(why);
       const inOrder = () => [...rows.values()].sort(byId);
       setState(head ? { head, old, rows: inOrder() } : { head: null, worked: worked ?? null });
     });
   }, [survey]);
+  if (failed !== null) throw new Error(`The survey could not be worked out: ${failed}`);
   return state;
 }
 

@@ -13,7 +13,7 @@ export function KeptState() {
     return (
       <span className="text-berry">
         {state.trouble}
-        {state.unsaved.length > 0 && <SaveUnsynced className="chip ml-2 px-3" />}
+        {state.unsaved.length > 0 && <SaveUnsynced unsaved={state.unsaved} className="chip ml-2 px-3" />}
       </span>
     );
   const aside = state.refused.filter((r) => r.aside).length;

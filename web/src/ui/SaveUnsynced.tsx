@@ -1,16 +1,17 @@
 import { useState } from 'react';
-import { useBookState } from '../field/use-book';
+import type { AnyRecord } from '../contract/envelope';
 import { download } from './download';
 
-/** Saves what the server does not have yet as a file, which any page of Arbolito takes in. */
-export function SaveUnsynced({ className = 'button' }: { className?: string }) {
-  const { unsaved } = useBookState();
+/**
+ * Saves what the server does not have yet as a file, which any page of Arbolito takes in.
+ * @param unsaved what the page holds alone
+ */
+export function SaveUnsynced({ unsaved, className = 'button' }: { unsaved: readonly AnyRecord[]; className?: string }) {
   const [failed, setFailed] = useState<string | null>(null);
   const save = async () => {
     try {
-      const { recordsFile, unsyncedRecords } = await import('../field/records-file');
-      const name = `arbolito-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.json`;
-      download(name, recordsFile(await unsyncedRecords(unsaved)), 'application/json');
+      const { recordsFile, recordsFileName, unsyncedRecords } = await import('../field/records-file');
+      download(recordsFileName(new Date()), recordsFile(await unsyncedRecords(unsaved)), 'application/json');
       setFailed(null);
     } catch (e) {
       setFailed((e as Error).message);

@@ -4,6 +4,7 @@ import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from
 import { navigate } from 'wouter/use-browser-location';
 import { KeptState } from '../KeptState';
 import { Mark } from '../Mark';
+import { PageBoundary } from '../PageBoundary';
 import { DisplaySelect } from './DisplaySelect';
 import { FindOpener } from './find-opener';
 import { isTab } from './PageLink';
@@ -117,11 +118,15 @@ export function Frame({ tab, survey = null, fill = false, phone, wide = false, c
       </nav>
       {fill ? (
         <div className="min-h-0 min-w-0">
-          <FindOpener value={look}>{children}</FindOpener>
+          <FindOpener value={look}>
+            <PageBoundary>{children}</PageBoundary>
+          </FindOpener>
         </div>
       ) : (
         <main className="min-w-0 bg-sheet">
-          <div className={`px-4 py-4 desk:px-6 ${wide ? 'max-w-7xl' : 'max-w-5xl'}`}>{children}</div>
+          <div className={`px-4 py-4 desk:px-6 ${wide ? 'max-w-7xl' : 'max-w-5xl'}`}>
+            <PageBoundary>{children}</PageBoundary>
+          </div>
         </main>
       )}
       {keys && (

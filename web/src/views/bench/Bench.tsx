@@ -5,6 +5,7 @@ import { savedPreferences } from '../../field/preferences';
 import { wordsOf } from '../../methods/index';
 import { Frame } from '../../ui/frame/Frame';
 import { Handles } from '../../ui/Handles';
+import { bounded } from '../../ui/PageBoundary';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { BENCH, type BenchState, type BenchView, benchOf, dragged, handlesOf, nudged } from './bench-model';
@@ -22,7 +23,7 @@ function open(): BenchState {
 }
 
 /** Every method as a calculator, and as a drawing that can be taken hold of: the reading, the height and its error follow. */
-export default function Bench() {
+function Bench() {
   const [bench, setBench] = useState(open);
   useEffect(() => writeJson(KEY, bench), [bench]);
   const view = useMemo(() => benchOf(bench), [bench]);
@@ -190,3 +191,5 @@ function Fields({ bench, view, setBench }: { bench: BenchState; view: BenchView;
     </section>
   );
 }
+
+export default bounded(Bench);

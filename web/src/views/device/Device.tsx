@@ -7,6 +7,7 @@ import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
 import { KeyList } from '../../ui/frame/Keys';
 import { LeaveBehind } from '../../ui/LeaveBehind';
+import { bounded } from '../../ui/PageBoundary';
 import { SaveUnsynced } from '../../ui/SaveUnsynced';
 import { useToday } from '../../ui/use-today';
 import { weight } from '../../ui/weight';
@@ -16,7 +17,7 @@ import { sayClock } from './say-clock';
 import { TakeInFile } from './TakeInFile';
 
 /** What this device holds, what of it the server lacks, and whether it is ready to leave the network. */
-export default function Device() {
+function Device() {
   const state = useBookState();
   const today = useToday();
   if (!state.loaded) return <Frame tab={null}>Opening the book …</Frame>;
@@ -93,7 +94,7 @@ function Ready() {
         )}
         {state.reached === false && <span className="block text-soft">No server just now: they are sent once it answers.</span>}
         <span className="mt-2 flex flex-wrap items-center gap-2">
-          {unsent > 0 && <SaveUnsynced />}
+          {unsent > 0 && <SaveUnsynced unsaved={state.unsaved} />}
           <TakeInFile />
         </span>
       </Line>
@@ -138,3 +139,5 @@ function Line({ name, children }: { readonly name: string; readonly children: Re
     </div>
   );
 }
+
+export default bounded(Device);

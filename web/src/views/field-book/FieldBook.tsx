@@ -7,6 +7,7 @@ import { useHeads } from '../../field/use-sheet';
 import { type Stopped, whereStopped } from '../../field/where-stopped';
 import { Frame } from '../../ui/frame/Frame';
 import { LeaveBehind } from '../../ui/LeaveBehind';
+import { bounded } from '../../ui/PageBoundary';
 import { useToday } from '../../ui/use-today';
 import { weight } from '../../ui/weight';
 import { AtHand } from './AtHand';
@@ -20,7 +21,7 @@ interface Props {
 }
 
 /** Home: where one stopped, surveys as pages of a book, the tools at hand, and what is due. */
-export default function FieldBook({ surveys }: Props) {
+function FieldBook({ surveys }: Props) {
   const state = useBookState();
   const heads = useHeads(useMemo(() => [...state.along], [state.along]));
   const known = state.loaded && [...state.along].every((s) => heads.has(s));
@@ -117,3 +118,5 @@ function Carried({ pages, weights }: { pages: readonly Page[]; weights: Readonly
     </details>
   );
 }
+
+export default bounded(FieldBook);

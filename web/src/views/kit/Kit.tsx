@@ -11,6 +11,7 @@ import { onPreferences, savedPreferences, savePreferences, takeInHand } from '..
 import { useBookState } from '../../field/use-book';
 import { useContractForm } from '../../ui/contract-form';
 import { Frame } from '../../ui/frame/Frame';
+import { bounded } from '../../ui/PageBoundary';
 import { PersonSelect } from '../../ui/PersonSelect';
 import { useToday } from '../../ui/use-today';
 import { BodyMeasures } from './BodyMeasures';
@@ -19,7 +20,7 @@ import { Paces } from './Paces';
 import { Tools } from './Tools';
 
 /** People and their tools: body marks with their date, and how far each tool was found to be trusted. */
-export default function Kit() {
+function Kit() {
   const state = useBookState();
   const { book } = state;
   const prefs = useSyncExternalStore(onPreferences, savedPreferences);
@@ -160,3 +161,5 @@ function AddPerson({ onAdd }: { onAdd: (body: PersonBody) => void }) {
     </form>
   );
 }
+
+export default bounded(Kit);

@@ -15,6 +15,7 @@ import { savedPreferences, savePreferences, speciesUsed } from '../../field/pref
 import { useBook } from '../../field/use-book';
 import { checkForm, type FormOf, useContractForm } from '../../ui/contract-form';
 import { Frame } from '../../ui/frame/Frame';
+import { bounded } from '../../ui/PageBoundary';
 import { DesignPicture } from '../../ui/plot/DesignFields';
 import { type DesignForm, meantDesign, usualDesign } from '../../ui/plot/design-form';
 import { HowChosen } from './HowChosen';
@@ -64,7 +65,7 @@ const whoMeasures = (line: ProtocolLine | null): FormOf<{ person: string; eye: s
 const OnATrunk = lazy(() => import('../../ui/OnATrunk').then((m) => ({ default: m.OnATrunk })));
 
 /** A new page of the book: purpose, then who measures, then off to the first tree. */
-export default function NewSurvey() {
+function NewSurvey() {
   const book = useBook((s) => s.book);
   // a survey begins under a preset, or under a protocol of one's own
   const lines = useMemo(() => protocolLines(book), [book]);
@@ -255,3 +256,5 @@ const Wrong = ({ id, says }: { id: string; says: string | null }) =>
       {says}
     </p>
   ) : null;
+
+export default bounded(NewSurvey);

@@ -11,11 +11,12 @@ import { useBookState } from '../../field/use-book';
 import { Conflicts } from '../../ui/Conflicts';
 import { Frame } from '../../ui/frame/Frame';
 import { OnATrunk } from '../../ui/OnATrunk';
+import { bounded } from '../../ui/PageBoundary';
 import { ChangeSurvey } from './ChangeSurvey';
 import { Editor } from './Editor';
 
 /** How surveys measure, read out in full; to copy, edit, and put a survey under. */
-export default function Protocols() {
+function Protocols() {
   const state = useBookState();
   const { book } = state;
   const asked = useMemo(() => new URLSearchParams(location.search), []);
@@ -137,3 +138,5 @@ function Versions({ line }: { line: ProtocolLine }) {
     </ol>
   );
 }
+
+export default bounded(Protocols);

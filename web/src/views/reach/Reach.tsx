@@ -2,13 +2,14 @@ import { useMemo, useState } from 'react';
 import { savedPreferences } from '../../field/preferences';
 import { useBook } from '../../field/use-book';
 import { Frame } from '../../ui/frame/Frame';
+import { bounded } from '../../ui/PageBoundary';
 import { NoDistance, ReachCautions } from '../../ui/reach/ReachCautions';
 import { ReachDrawings } from '../../ui/reach/ReachDrawings';
 import { ALL_FIELDS, ReachForm, ReachVerdict } from '../../ui/reach/ReachForm';
 import { EMPTY, ghostOf, type ReachTexts, reachOf } from '../../ui/reach/reach-model';
 
 /** Does a tree that falls that way reach something? Without any tree in the book; beside a sight sheet it is `ReachBeside`. */
-export default function Reach() {
+function Reach() {
   const book = useBook((s) => s.book);
   const [prefs] = useState(savedPreferences);
   const [units, setUnits] = useState(prefs.units);
@@ -43,3 +44,5 @@ export default function Reach() {
     </Frame>
   );
 }
+
+export default bounded(Reach);

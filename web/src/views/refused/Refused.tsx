@@ -5,14 +5,15 @@ import { bookStore } from '../../field/book-store';
 import { fieldAt, type Refused as RefusedRecord, withField } from '../../field/refused';
 import { useBookState } from '../../field/use-book';
 import { Frame } from '../../ui/frame/Frame';
+import { bounded } from '../../ui/PageBoundary';
 import { SaveUnsynced } from '../../ui/SaveUnsynced';
 import { TextField } from '../../ui/TextField';
 import { OpenConflicts } from './OpenConflicts';
 import { fieldLines, sayKind, sayRecord, typedValue } from './refused-model';
 
 /** What the server did not take: what it is, why, and what a person can do about it. Nothing here is lost or decided alone. */
-export default function Refused() {
-  const { loaded, refused, book, unsent } = useBookState();
+function Refused() {
+  const { loaded, refused, book, unsent, unsaved } = useBookState();
   if (!loaded) return <Frame tab={null}>Opening the book …</Frame>;
   const open = refused.filter((r) => !r.aside);
   const aside = refused.filter((r) => r.aside);
@@ -28,7 +29,7 @@ export default function Refused() {
       </p>
       {unsent > 0 && (
         <p className="mt-2">
-          <SaveUnsynced />
+          <SaveUnsynced unsaved={unsaved} />
         </p>
       )}
       <ul className="mt-5 flex flex-col gap-6">
@@ -122,3 +123,5 @@ function One({ refused, book }: { refused: RefusedRecord; book: Book }) {
     </article>
   );
 }
+
+export default bounded(Refused);

@@ -1,0 +1,122 @@
+// Every page opened on surveys that hold each kind's extremes: none is blank and none fails. One that does is looked for by
+// halves, so that what is said names the one value.
+import { chromium } from '@playwright/test';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { EXTREME_KINDS, extremeSurveys } from './extremes.ts';
+import { CHROMIUM, ensureBuild } from './install.mjs';
+import { withServer } from './with-server.mjs';
+
+const share = Number(process.env.ARBOLITO_EXTREMES ?? 0.02);
+/** Of trees with an extreme reading so many are opened by themselves. */
+const TREES = Math.ceil(share * 200);
+const OF_SURVEY = ['/trees', '/plots', '/tally', '/results'];
+const OF_BOOK = ['/', '/kit', '/protocols', '/device', '/refused'];
+const OPENING = /Opening |worked out|Working out|on its way/;
+
+let address;
+let end;
+let browser;
+beforeAll(async () => {
+  ensureBuild();
+  browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox'] });
+  await new Promise((ready) => {
+    const running = withServer(async (at) => {
+      address = at;
+      await new Promise((stop) => {
+        end = stop;
+        ready();
+      });
+    });
+    afterAll(async () => {
+      await browser.close();
+      end?.();
+      await running;
+    });
+  });
+});
+
+async function push(records) {
+  for (let i = 0; i < records.length; i += 1000) {
+    const answer = await fetch(`${address}/api/v1/sync`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-arbolito': 'test' },
+      body: JSON.stringify({ records: records.slice(i, i + 1000) }),
+    });
+    expect(answer.status).toBe(200);
+    const { answers } = await answer.json();
+    expect(answers.filter((a) => a.status !== 'stored')).toEqual([]);
+  }
+}
+
+/** What is wrong with a page; null where it stands. */
+async function wrongWith(page, at) {
+  const errors = [];
+  const hear = (e) => errors.push(e.message);
+  page.on('pageerror', hear);
+  try {
+    await page.goto(address + at);
+    await page.waitForFunction(
+      (opening) =>
+        document.querySelector('[data-failed]') ||
+        (document.querySelector('h1, main') && !new RegExp(opening).test(document.body.innerText)),
+      OPENING.source,
+      { timeout: 60_000 },
+    );
+    const failed = await page.locator('[data-failed]').allInnerTexts();
+    const text = await page.evaluate(() => document.body.innerText.trim().length);
+    if (failed.length > 0) return failed.join(' ');
+    if (text < 40) return `only ${text} characters`;
+    return errors.length > 0 ? errors.join('; ') : null;
+  } catch (e) {
+    return `${e.message.split('\n')[0]} ${errors.join('; ')}`;
+  } finally {
+    page.off('pageerror', hear);
+  }
+}
+
+/** The first page of a survey that fails, and how. */
+async function failing({ survey, records, what }, others = OF_BOOK) {
+  await push(records);
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  try {
+    const page = await context.newPage();
+    const trees = records.filter((r) => what.has(r.id) && r.kind === 'reading').slice(0, TREES);
+    const stems = new Map(records.filter((r) => r.kind === 'stem').map((r) => [r.id, r.body.tree]));
+    const measured = trees.map((r) => `/measure?tree=${stems.get(r.body.stem)}`);
+    for (const at of [...OF_SURVEY.map((p) => `${p}?survey=${survey}`), ...measured, ...others]) {
+      const wrong = await wrongWith(page, at);
+      if (wrong !== null) return `${at.replace(/\?.*/, '')}: ${wrong}`;
+    }
+    return null;
+  } finally {
+    await context.close();
+  }
+}
+
+/** The one extreme that makes a page fail, by halves. */
+async function guilty(kind, from, to) {
+  if (to - from <= 1) {
+    const [one] = extremeSurveys(kind, { share, among: [from, to] });
+    return [...one.what.values()].join();
+  }
+  const middle = Math.floor((from + to) / 2);
+  for (const [a, b] of [
+    [from, middle],
+    [middle, to],
+  ])
+    for (const survey of extremeSurveys(kind, { share, among: [a, b] })) if ((await failing(survey)) !== null) return guilty(kind, a, b);
+  return 'several together';
+}
+
+describe('every page on extremes that are stored', () => {
+  it.each(EXTREME_KINDS)('of %s is there', async (kind) => {
+    let before = 0;
+    for (const survey of extremeSurveys(kind, { share })) {
+      // pages of the book show what every survey shares: of many surveys they are opened once
+      const wrong = await failing(survey, before === 0 ? OF_BOOK : []);
+      if (wrong !== null) expect.unreachable(`${wrong} (${await guilty(kind, before, before + survey.what.size)})`);
+      before += survey.what.size;
+    }
+    expect(before).toBeGreaterThan(0);
+  });
+});
