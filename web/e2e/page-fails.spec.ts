@@ -47,6 +47,8 @@ test('where a part fails the rest of the page stays', async ({ page, ownSurvey }
   await page.getByRole('link', { name }).first().click();
   await expect(failed(page)).toContainText('A part of this page could not be fetched.');
   await expect(page.getByRole('navigation', { name: 'Index' })).toBeVisible();
+  // the list beside the picture is there, and opens a tree
+  await expect(page.locator('[data-trees] a').first()).toBeVisible();
   await expect(page.getByRole('status').first()).toBeVisible();
 });
 

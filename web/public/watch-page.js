@@ -7,16 +7,19 @@
     alert.setAttribute('role', 'alert');
     alert.className = 'p-6';
     const head = document.createElement('h1');
+    head.className = 'text-title font-semibold';
     head.textContent = 'This page could not be opened.';
     const text = document.createElement('p');
+    text.className = 'mt-2';
     text.textContent =
       'A part of it could not be fetched: the server did not answer, or it has a newer version. Records that are saved stay saved.';
     const reload = document.createElement('button');
     reload.type = 'button';
-    reload.className = 'button';
+    reload.className = 'button button-go mt-3';
     reload.textContent = 'Reload this page';
     reload.addEventListener('click', () => location.reload());
     alert.append(head, text, reload);
+    document.querySelector('astro-island').hidden = true;
     document.body.prepend(alert);
     import('/rescue.js').then(({ offerSave }) => offerSave(alert)).catch(() => {});
   };

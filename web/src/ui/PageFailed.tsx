@@ -11,9 +11,7 @@ export function PageFailed({ error }: { error: unknown }) {
   const fetched = !NOT_FETCHED.test(message);
   return (
     <div role="alert" className="m-4 max-w-2xl border-l-4 border-berry bg-sheet p-4" data-failed>
-      <h1 className="text-title font-semibold">
-        {fetched ? 'This page could not be shown.' : 'A part of this page could not be fetched.'}
-      </h1>
+      <p className="text-title font-semibold">{fetched ? 'This page could not be shown.' : 'A part of this page could not be fetched.'}</p>
       <p className="mt-2">
         {fetched
           ? 'The program met something it can not work out. Records that are saved stay saved.'
@@ -31,7 +29,7 @@ export function PageFailed({ error }: { error: unknown }) {
         </a>
       </div>
       <details className="mt-3 text-plain text-soft">
-        <summary className="flex min-h-11 items-center">What failed</summary>
+        <summary className="py-3">What failed</summary>
         <p className="font-semibold">{message}</p>
         <pre className="mt-1 overflow-x-auto text-note">{stack?.split('\n').slice(1, 6).join('\n')}</pre>
       </details>

@@ -1,14 +1,10 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, useState } from 'react';
+import { Late } from '../../ui/Late';
 import type { ReachTexts } from '../../ui/reach/reach-model';
 import type { MeasureModel } from './use-measure';
 
 export const loadReach = () => import('../../ui/reach/ReachBeside');
-const ReachBeside = lazy(() => loadReach().catch(() => ({ default: NotHere })));
-
-/** The question's script could not be fetched: the tree is measured all the same. */
-function NotHere() {
-  return <p className="max-w-prose text-soft">Will it reach? is not on this device yet: it is fetched while the server answers.</p>;
-}
+const ReachBeside = lazy(loadReach);
 
 /** What stands beside the sight sheet or in its place: the steps, whether the tree would reach something, another page of the tree. */
 export type Panel = 'steps' | 'reach' | 'visits' | 'sheet' | null;
@@ -28,7 +24,7 @@ export function Reach({ m, said: [said, setSaid], onClose }: Props) {
   const { height } = m.result;
   const { tree } = m.hand;
   return (
-    <Suspense fallback={<p className="text-soft">Opening the question …</p>}>
+    <Late fallback={<p className="text-soft">Opening the question …</p>}>
       <ReachBeside
         tag={m.tree.tag}
         measured={
@@ -46,6 +42,6 @@ export function Reach({ m, said: [said, setSaid], onClose }: Props) {
         onTexts={(texts) => setSaid({ tree, texts })}
         onClose={onClose}
       />
-    </Suspense>
+    </Late>
   );
 }

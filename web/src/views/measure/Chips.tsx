@@ -1,4 +1,5 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
+import { Late } from '../../ui/Late';
 import { TapeChips } from './TapeChips';
 import type { MeasureModel } from './use-measure';
 
@@ -15,8 +16,8 @@ export function Chips({ m, onReach }: { m: MeasureModel; onReach: () => void }) 
   if (step?.id === 'trunk') return null;
   if (step?.id === 'dbh' || step?.id === 'upper') return <TapeChips m={m} />;
   return (
-    <Suspense fallback={<div className="min-h-12" />}>
+    <Late fallback={<div className="min-h-12" />}>
       {step ? m.heightChips && <HeightChips m={m.heightChips} /> : <OptionalSteps m={m} onReach={onReach} />}
-    </Suspense>
+    </Late>
   );
 }

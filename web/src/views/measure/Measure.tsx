@@ -1,8 +1,9 @@
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { afterPaint } from '../../field/after-paint';
 import { useHands } from '../../field/hands';
 import { Frame } from '../../ui/frame/Frame';
 import { KeptState } from '../../ui/KeptState';
+import { Late } from '../../ui/Late';
 import { SightSheet } from '../../ui/SightSheet';
 import { useSightLayout } from '../../ui/use-sight-layout';
 import { useDesk } from '../../ui/use-size';
@@ -37,18 +38,16 @@ const LateRemedy = lazy(() =>
 const loadHandles = () => import('./SheetHandles');
 const SheetHandles = lazy(loadHandles);
 const loadVisits = () => import('./Visits');
-const Visits = lazy(() => loadVisits().catch(() => ({ default: PageNotHere })));
+const Visits = lazy(loadVisits);
 const loadWon = () => import('./Won');
-const Won = lazy(() => loadWon().catch(() => ({ default: PageNotHere })));
+const Won = lazy(loadWon);
 const loadSheet = () => import('./OneTreeSheet');
-const OneTreeSheet = lazy(() => loadSheet().catch(() => ({ default: PageNotHere })));
+const OneTreeSheet = lazy(loadSheet);
 const InHand = lazy(() => import('./InHand').catch(() => ({ default: NothingInHand })));
 /** The tree is measured without it all the same. */
 const NothingInHand = () => null;
 const loadNotHere = () => import('./NotHere');
-const NotHere = lazy(() => loadNotHere().catch(() => ({ default: PageNotHere })));
-/** What hardly any tree needs is fetched beside the work; without a network it may not be here yet. */
-const PageNotHere = () => <p className="text-soft">This page is not on this device yet: it is fetched while the server answers.</p>;
+const NotHere = lazy(loadNotHere);
 
 /** The guide's script could not be fetched: the tape can be read all the same. */
 function GuideNotHere({ hint }: { hint: string | null }) {
@@ -58,6 +57,9 @@ function GuideNotHere({ hint }: { hint: string | null }) {
       <p className="my-3 max-w-prose text-soft">
         It is fetched with the first page that is opened while the server answers. Go back to the tape and read it at breast height. {hint}
       </p>
+      <button type="button" className="button" onClick={() => location.reload()}>
+        Reload this page
+      </button>
     </div>
   );
 }
@@ -102,9 +104,9 @@ export default function Measure() {
         {m.opening && !m.treeStruck ? (
           opening
         ) : (
-          <Suspense fallback={opening}>
+          <Late fallback={opening}>
             <NotHere m={m} />
-          </Suspense>
+          </Late>
         )}
       </Frame>
     );
@@ -133,15 +135,15 @@ export default function Measure() {
         </div>
         {atTrunk ? (
           <main className="row-span-3 flex min-h-0 flex-col desk:col-span-3 desk:row-span-2 desk:row-start-2">
-            <Suspense fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
+            <Late fallback={<p className="p-6 text-soft">Opening the trunk …</p>}>
               <TapeGuide {...guideOf(m)} />
-            </Suspense>
+            </Late>
           </main>
         ) : page ? (
           <main className="row-span-3 min-h-0 overflow-auto bg-sheet p-4 desk:col-span-3 desk:row-span-2 desk:row-start-2 desk:px-6">
-            <Suspense fallback={<p className="text-soft">Opening …</p>}>
+            <Late fallback={<p className="text-soft">Opening …</p>}>
               {panel === 'visits' ? <Visits m={m} onPick={() => setPanel(null)} /> : <OneTreeSheet m={m} />}
-            </Suspense>
+            </Late>
           </main>
         ) : (
           <Sheets m={m} panel={panel} setPanel={setPanel} said={said} desk={desk} input={input} />
@@ -194,24 +196,24 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
           (panel === 'reach' ? (
             reach
           ) : (
-            <Suspense fallback={null}>
+            <Late>
               <LateTrail m={drawn} onReach={onReach} />
-            </Suspense>
+            </Late>
           ))}
       </aside>
 
       <main className="contents">
         <div className="desk:col-start-2 desk:row-start-2">
-          <Suspense fallback={<div className="h-[62px] bg-ink" />}>
+          <Late fallback={<div className="h-[62px] bg-ink" />}>
             {blind ? <div className="h-[62px] bg-ink" /> : <LateResults m={drawn} narrow={panel === 'reach'} onReach={onReach} />}
-          </Suspense>
+          </Late>
         </div>
         {!desk && panel === 'reach' && <div className="row-span-2 overflow-auto p-4">{reach}</div>}
         {!desk && panel === 'steps' && (
           <div className="row-span-2 overflow-auto p-4">
-            <Suspense fallback={null}>
+            <Late>
               <LateTrail m={m} onPick={() => setPanel(null)} onReach={onReach} />
-            </Suspense>
+            </Late>
             <p className="mt-4 text-plain text-soft" role="status">
               <KeptState />
             </p>
@@ -220,13 +222,13 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
         <div className={`${panel ? 'hidden desk:flex' : 'flex'} min-h-0 flex-col desk:col-start-2 desk:row-start-3`}>
           {!blind && <Sheet m={drawn} />}
           {held && (
-            <Suspense fallback={null}>
+            <Late>
               <InHand m={m} />
-            </Suspense>
+            </Late>
           )}
-          <Suspense fallback={null}>
+          <Late>
             <LateRemedy m={drawn} onVisits={onVisits} />
-          </Suspense>
+          </Late>
         </div>
 
         <section
@@ -237,9 +239,9 @@ function Sheets({ m, panel, setPanel, said, desk, input }: SheetsProps) {
           <Chips m={drawn} onReach={onReach} />
           <Pad m={m} />
           {desk && drawn.hand.at === 'done' && (
-            <Suspense fallback={null}>
+            <Late>
               <Won m={drawn} />
-            </Suspense>
+            </Late>
           )}
         </section>
       </main>
@@ -283,9 +285,9 @@ const Sheet = memo(function Sheet({ m }: { m: MeasureModel }) {
         />
       )}
       {layout && (m.hand.at === 'lean' || m.hand.at === 'crown') && (
-        <Suspense fallback={null}>
+        <Late>
           <SheetHandles m={m} layout={layout} onHold={hold} />
-        </Suspense>
+        </Late>
       )}
     </div>
   );

@@ -1,4 +1,5 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
+import { Late } from '../../ui/Late';
 import type { MeasureModel } from './use-measure';
 
 /** What was struck out comes with the page of visits, which may not be here without a network. */
@@ -23,9 +24,9 @@ export default function NotHere({ m }: { m: MeasureModel }) {
           </button>
         }
       >
-        <Suspense fallback={null}>
+        <Late>
           <StruckOut m={m} />
-        </Suspense>
+        </Late>
       </Instead>
     );
   const single = (

@@ -1,7 +1,8 @@
 import { metres, showPom, type ToolName } from '@arbolito/core';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { tapeUnits } from '../../field/preferences';
 import { TOOL_NAMES } from '../../methods/say-reading';
+import { Late } from '../../ui/Late';
 import { Units } from './Units';
 import type { MeasureModel } from './use-measure';
 
@@ -21,9 +22,9 @@ export function TapeChips({ m }: { m: MeasureModel }) {
   return (
     <>
       {m.stems.length > 1 && (
-        <Suspense fallback={<div className="min-h-12" />}>
+        <Late fallback={<div className="min-h-12" />}>
           <Stems m={m} />
-        </Suspense>
+        </Late>
       )}
       <div className="flex min-h-12 gap-1.5 desk:flex-wrap">
         <select
@@ -42,9 +43,9 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           <Units m={m} units={['cm', 'in']} on={read?.unit ?? tapeUnits(prefs).diameter} pick={(u) => choose({ diameterUnit: u })} />
         )}
         {upper ? (
-          <Suspense fallback={null}>
+          <Late>
             <UpperHeight m={m} />
-          </Suspense>
+          </Late>
         ) : (
           <button
             type="button"
@@ -58,10 +59,10 @@ export function TapeChips({ m }: { m: MeasureModel }) {
           </button>
         )}
       </div>
-      <Suspense fallback={<div className="min-h-12" />}>
+      <Late fallback={<div className="min-h-12" />}>
         {prefs.tool === 'biltmore-stick' && <Stick m={m} />}
         {prefs.tool === 'optical' && <Optical m={m} />}
-      </Suspense>
+      </Late>
     </>
   );
 }

@@ -1,10 +1,11 @@
 import { formatNumber, metres, showDiameter, showPom } from '@arbolito/core';
 import Pencil from 'lucide-react/dist/esm/icons/pencil';
 import Search from 'lucide-react/dist/esm/icons/search';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, useState } from 'react';
 import { noteOf } from '../../methods/step-notes';
 import { EXTRAS } from '../../methods/steps';
 import { useFindOpener } from '../../ui/frame/find-opener';
+import { Late } from '../../ui/Late';
 import { Determinations } from './Determinations';
 import { SpeciesSelect } from './SpeciesSelect';
 import { Stems } from './Stems';
@@ -103,23 +104,23 @@ function TreeHead({ m }: { m: MeasureModel }) {
       <SpeciesSelect species={m.tree.species} speciesList={m.speciesList} setTree={m.setTree} onNew={() => setAdding(true)} />
       <Plot m={m} />
       {m.tree.found && (m.protocol.options.products ?? []).length > 0 && (
-        <Suspense fallback={<div className="h-12" />}>
+        <Late fallback={<div className="h-12" />}>
           <Product m={m} />
-        </Suspense>
+        </Late>
       )}
       {m.tree.found && (m.plot !== null || m.tree.found.record.body.called || asksMore(m)) && (
-        <Suspense fallback={null}>
+        <Late>
           <OfTheTree m={m} />
-        </Suspense>
+        </Late>
       )}
       <p className="text-small text-soft">
         {[m.survey ? m.survey.body.name : 'Single trees', m.protocol.name].filter(Boolean).join(', ')}
         {speciesList.length === 0 && '; no species are in the book yet'}
       </p>
       {adding && (
-        <Suspense fallback={null}>
+        <Late>
           <AddSpecies m={m} onDone={() => setAdding(false)} />
-        </Suspense>
+        </Late>
       )}
     </div>
   );

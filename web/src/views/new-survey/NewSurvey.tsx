@@ -1,5 +1,5 @@
 import { type PresetKey, parseLength } from '@arbolito/core';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, useMemo, useState } from 'react';
 import { freeCode } from '../../book/free-code';
 import { makeRecord } from '../../book/make-records';
 import { exactVersionOf, type ProtocolLine, protocolLines } from '../../book/protocol-list';
@@ -15,6 +15,7 @@ import { savedPreferences, savePreferences, speciesUsed } from '../../field/pref
 import { useBook } from '../../field/use-book';
 import { checkForm, type FormOf, useContractForm } from '../../ui/contract-form';
 import { Frame } from '../../ui/frame/Frame';
+import { Late } from '../../ui/Late';
 import { bounded } from '../../ui/PageBoundary';
 import { DesignPicture } from '../../ui/plot/DesignFields';
 import { type DesignForm, meantDesign, usualDesign } from '../../ui/plot/design-form';
@@ -207,9 +208,9 @@ function NewSurvey() {
         <div className="min-w-0">
           {chosen && design && <DesignPicture form={design} units={chosen.options.units} />}
           {chosen ? (
-            <Suspense fallback={<p className="text-soft">Drawing a trunk …</p>}>
+            <Late fallback={<p className="text-soft">Drawing a trunk …</p>}>
               <OnATrunk protocol={chosen} title={`What “${chosen.name}” does to a trunk`} />
-            </Suspense>
+            </Late>
           ) : (
             <p className="hidden border-l-4 border-slate bg-slate-bg p-4 desk:block">
               Choose what it is for: here you see where the tape then goes on a trunk that leans, forks or swells.

@@ -9,7 +9,7 @@ import {
   type TallyLine,
   type UnitSystem,
 } from '@arbolito/core';
-import { lazy, memo, Suspense, useMemo, useState } from 'react';
+import { lazy, memo, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'wouter';
 import type { Stated } from '../../book/things';
 import type { Coming as HowFar } from '../../field/store';
@@ -17,6 +17,7 @@ import { useBook } from '../../field/use-book';
 import { type SheetState, useSheet } from '../../field/use-sheet';
 import { Coming } from '../../ui/Coming';
 import { Frame } from '../../ui/frame/Frame';
+import { Late } from '../../ui/Late';
 import { LeaveBehind } from '../../ui/LeaveBehind';
 import { byOtherRules, byRule, mainRuleOf } from '../../ui/log-rules';
 import { SurveyNotYet, SurveyTitle, surveyInFrame } from '../../ui/SurveyNotYet';
@@ -90,9 +91,9 @@ const SurveyPage = memo(function SurveyPage({ t, coming }: { t: SheetState; comi
             <List t={t} units={units} filters={filters} setFilters={setFilters} />
             <div className="min-w-0">
               {withHeight > 2 && (
-                <Suspense fallback={<div className="h-[322px]" />}>
+                <Late fallback={<div className="h-[322px]" />}>
                   <HeightsByDiameter rows={counted} survey={survey.entity} units={units} />
-                </Suspense>
+                </Late>
               )}
               <Species t={t} units={units} pick={(species) => setFilters({ ...EVERYTHING, species })} />
             </div>
