@@ -62,6 +62,9 @@ const PATHS = [
   '/api/v1/sync',
   '/api/v1/surveys',
   '/api/v1/openapi.json',
+  '/api/v1/surveys/SURVEY/results',
+  '/icon.svg',
+  '/book/',
 ];
 const QUERIES = [
   '',
@@ -81,20 +84,41 @@ const QUERIES = [
   '?%00',
   '?a=%FF',
   '?tree=__proto__',
+  '?errors=0.0001',
+  '?errors=0,1',
+  '?errors=1e-9',
+  '?confidence=99.99&errors=0.0001,99&intervals=all',
+  '?confidence=50.0001',
+  '?confidence=Infinity',
+  '?units=us&intervals=all',
+];
+/** Of files: what is asked of parts and of states. */
+const OF_FILES = [
+  {},
+  { range: 'bytes=0-9' },
+  { range: 'bytes=99999999-' },
+  { range: 'bytes=9-3' },
+  { range: 'x' },
+  { 'if-match': '"x"' },
+  { 'if-none-match': '*' },
+  { 'if-modified-since': 'never' },
+  { 'if-unmodified-since': 'Mon, 01 Jan 2001 00:00:00 GMT' },
+  { 'accept-encoding': 'br', range: 'bytes=1-' },
 ];
 
 /**
  * Fuzzes a running server.
  * @param address of the server, with the demo in it
  * @param seed of all chance, `requests` how many
- * @returns what was seen: counts, the longest answer, and in `wrong` whatever should not have been
+ * @returns what was seen: counts, the longest answer, how long a small question beside all of them waited at most, and in
+ *   `wrong` whatever should not have been
  */
 export async function fuzz(address, { seed, requests }) {
   const random = chance(seed);
   const pick = (list) => list[Math.floor(random() * list.length)];
   const hex = (n) => Array.from({ length: n }, () => Math.floor(random() * 16).toString(16)).join('');
   const newId = () => `019a${hex(4)}-${hex(4)}-7${hex(3)}-${pick(['8', '9', 'a', 'b'])}${hex(3)}-${hex(12)}`;
-  const seen = { requests: 0, statuses: {}, records: {}, longest: 0, wrong: [] };
+  const seen = { requests: 0, statuses: {}, records: {}, longest: 0, beside: 0, wrong: [] };
   const wrong = (what) => seen.wrong.length < 50 && seen.wrong.push(what);
 
   async function ask(path, init = {}) {
@@ -159,7 +183,18 @@ export async function fuzz(address, { seed, requests }) {
     record.entity = record.id;
     return record;
   };
+  const surveys = there.filter((r) => r.kind === 'survey').map((r) => r.id);
   const json = { 'content-type': 'application/json' };
+  let over = false;
+  const beside = (async () => {
+    while (!over) {
+      const t = performance.now();
+      const { status } = await fetch(`${address}/api/v1/surveys?limit=1`).catch(() => ({ status: 0 }));
+      if (status !== 200) wrong(`a small question beside the others → ${status}`);
+      seen.beside = Math.max(seen.beside, performance.now() - t);
+      await new Promise((r) => setTimeout(r, 100));
+    }
+  })();
   let stored = 0;
   for (let i = 0; i < requests; i++) {
     const kind = random();
@@ -192,14 +227,20 @@ export async function fuzz(address, { seed, requests }) {
         method === 'GET' || method === 'HEAD'
           ? {}
           : { body: random() < 0.5 ? spoil(pick(examples)).slice(0, Math.floor(random() * 400)) : pick(RAW) };
-      await ask(pick(PATHS) + pick(QUERIES), {
+      await ask(pick(PATHS).replace('SURVEY', pick(surveys)) + pick(QUERIES), {
         method,
         ...body,
-        headers:
-          random() < 0.7 ? json : { 'content-type': pick(['text/plain', '', 'application/json; charset=latin1', 'multipart/form-data']) },
+        headers: {
+          ...(random() < 0.7
+            ? json
+            : { 'content-type': pick(['text/plain', '', 'application/json; charset=latin1', 'multipart/form-data']) }),
+          ...pick(OF_FILES),
+        },
       });
     }
   }
+  over = true;
+  await beside;
   // nothing but what was told stored has come in
   const now = (await pullAll(get)).length;
   if (now !== total + stored) wrong(`${total} records were there, ${stored} were told stored, ${now} are there`);
