@@ -255,6 +255,26 @@ describe('one request, however heavy', () => {
     expect(answer.status).toBe(200);
     expect(JSON.parse(answer.text).trees.every((t) => t.ok && t.result.height.agreement.determinations === 200)).toBe(true);
   });
+  it('for figures at two hundred confidence levels is worked out once', async () => {
+    const { surveys } = JSON.parse((await ask('/api/v1/surveys')).text);
+    const { id } = surveys.find((s) => s.name === 'Monte Umbrío');
+    const results = (confidence) => ask(`/api/v1/surveys/${id}/results?confidence=${confidence}&errors=0.0001,10`);
+    let first;
+    for (let i = 0; i < 100 && first?.status !== 200; i++) {
+      first = await results(95);
+      if (first.status === 202) await new Promise((r) => setTimeout(r, 200));
+    }
+    const levels = Array.from({ length: 200 }, (_, i) => 50 + i / 5);
+    const answers = await Promise.all(levels.map(results));
+    expect(answers.map((a) => a.status)).toEqual(levels.map(() => 200));
+    expect(answers.map((a) => JSON.parse(a.text).confidence)).toEqual(levels.map((l) => expect.closeTo(l, 9)));
+    expect(JSON.parse(first.text).stand.needed.map((n) => n.beyond || n.plots === null || n.plots >= 2)).toEqual([true, true]);
+    const admin = new pg.Client(server.admin);
+    await admin.connect();
+    const { rows } = await admin.query('select count(*)::int as n from derived.survey_result where scope = $1', [id]);
+    await admin.end();
+    expect(rows[0].n).toBe(1);
+  });
   it('is ended at its time limit, and does not keep the server from ending when it is asked to', async () => {
     let code;
     await withServer(

@@ -1,6 +1,7 @@
 // Every page opened on surveys that hold each kind's extremes: none is blank and none fails. One that does is looked for by
 // halves, so that what is said names the one value.
 import { chromium } from '@playwright/test';
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EXTREME_KINDS, extremeSurveys } from './extremes.ts';
 import { CHROMIUM, ensureBuild } from './install.mjs';
@@ -14,14 +15,16 @@ const OF_BOOK = ['/', '/kit', '/protocols', '/device', '/refused'];
 const OPENING = /Opening |worked out|Working out|on its way/;
 
 let address;
+let admin;
 let end;
 let browser;
 beforeAll(async () => {
   ensureBuild();
   browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox'] });
   await new Promise((ready) => {
-    const running = withServer(async (at) => {
+    const running = withServer(async (at, started) => {
       address = at;
+      admin = started.admin;
       await new Promise((stop) => {
         end = stop;
         ready();
@@ -118,5 +121,42 @@ describe('every page on extremes that are stored', () => {
       before += survey.what.size;
     }
     expect(before).toBeGreaterThan(0);
+  });
+});
+
+describe('records that older rules let in', () => {
+  it('blank no page, stop no figures, and are said where they were entered', async () => {
+    // a check of an instrument as it could be stored once: no level sight lies at 95°
+    const [survey] = extremeSurveys('calibration', { among: [0, 3] });
+    await push(survey.records);
+    const checks = survey.records.filter((r) => r.kind === 'calibration');
+    const client = new pg.Client(admin);
+    await client.connect();
+    for (const table of ['record', 'calibration']) await client.query(`alter table ${table} disable trigger user`);
+    const found = { forward: 4.1, back: 95 };
+    for (const check of checks) {
+      const sent = JSON.stringify({ ...check, body: { ...check.body, what: 'two-way', found } });
+      await client.query('update record set sent = $2 where id = $1', [check.id, sent]);
+      await client.query('update calibration set what = $2, found = $3 where id = $1', [check.id, 'two-way', found]);
+    }
+    for (const table of ['record', 'calibration']) await client.query(`alter table ${table} enable trigger user`);
+    await client.query('delete from derived.derivation where scope = $1', [survey.survey]);
+    await client.end();
+    let answer;
+    for (let i = 0; i < 100 && answer?.status !== 200; i++) {
+      answer = await fetch(`${address}/api/v1/surveys/${survey.survey}/results`);
+      if (answer.status === 202) await new Promise((r) => setTimeout(r, 200));
+    }
+    expect(answer.status).toBe(200);
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    for (const at of ['/', `/trees?survey=${survey.survey}`, `/results?survey=${survey.survey}`, '/kit'])
+      expect(await wrongWith(page, at), at).toBeNull();
+    const said = page.locator('[data-unusable]').first();
+    await said.waitFor();
+    expect(await said.innerText()).toMatch(
+      /^The check of \d{4}-\d\d-\d\d is not used: sight between the marks is 95: .* Check the instrument again\.$/,
+    );
+    await context.close();
   });
 });
