@@ -4,8 +4,8 @@ import { chromium } from '@playwright/test';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EXTREME_KINDS, extremeSurveys } from './extremes.ts';
-import { CHROMIUM, ensureBuild } from './install.mjs';
-import { withServer } from './with-server.mjs';
+import { CHROMIUM } from './install.mjs';
+import { ownServer } from './test-own-server.mjs';
 
 const share = Number(process.env.ARBOLITO_EXTREMES ?? 0.02);
 /** Of trees with an extreme reading so many are opened by themselves. */
@@ -14,33 +14,16 @@ const OF_SURVEY = ['/trees', '/plots', '/tally', '/results'];
 const OF_BOOK = ['/', '/kit', '/protocols', '/device', '/refused'];
 const OPENING = /Opening |worked out|Working out|on its way/;
 
-let address;
-let admin;
-let end;
+const server = ownServer();
 let browser;
 beforeAll(async () => {
-  ensureBuild();
   browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox'] });
-  await new Promise((ready) => {
-    const running = withServer(async (at, started) => {
-      address = at;
-      admin = started.admin;
-      await new Promise((stop) => {
-        end = stop;
-        ready();
-      });
-    });
-    afterAll(async () => {
-      await browser.close();
-      end?.();
-      await running;
-    });
-  });
 });
+afterAll(() => browser.close());
 
 async function push(records) {
   for (let i = 0; i < records.length; i += 1000) {
-    const answer = await fetch(`${address}/api/v1/sync`, {
+    const answer = await fetch(`${server.address}/api/v1/sync`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', 'x-arbolito': 'test' },
       body: JSON.stringify({ records: records.slice(i, i + 1000) }),
@@ -57,7 +40,7 @@ async function wrongWith(page, at) {
   const hear = (e) => errors.push(e.message);
   page.on('pageerror', hear);
   try {
-    await page.goto(address + at);
+    await page.goto(server.address + at);
     await page.waitForFunction(
       (opening) =>
         document.querySelector('[data-failed]') ||
@@ -130,7 +113,7 @@ describe('records that older rules let in', () => {
     const [survey] = extremeSurveys('calibration', { among: [0, 3] });
     await push(survey.records);
     const checks = survey.records.filter((r) => r.kind === 'calibration');
-    const client = new pg.Client(admin);
+    const client = new pg.Client(server.admin);
     await client.connect();
     for (const table of ['record', 'calibration']) await client.query(`alter table ${table} disable trigger user`);
     const found = { forward: 4.1, back: 95 };
@@ -144,7 +127,7 @@ describe('records that older rules let in', () => {
     await client.end();
     let answer;
     for (let i = 0; i < 100 && answer?.status !== 200; i++) {
-      answer = await fetch(`${address}/api/v1/surveys/${survey.survey}/results`);
+      answer = await fetch(`${server.address}/api/v1/surveys/${survey.survey}/results`);
       if (answer.status === 202) await new Promise((r) => setTimeout(r, 200));
     }
     expect(answer.status).toBe(200);
