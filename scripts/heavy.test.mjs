@@ -81,18 +81,6 @@ describe('one request, however heavy', () => {
         const answers = await Promise.all(Array.from({ length: 100 }, post));
         expect(answers.map((a) => a.status)).toEqual(answers.map(() => 200));
         await new Promise((r) => setTimeout(r, 2500));
-        // more than may wait: those that are refused hear how many wait and when to ask again
-        const many = await Promise.all(Array.from({ length: 1400 }, post));
-        const refused = many.filter((a) => a.status !== 200);
-        expect(refused.length).toBeGreaterThan(0);
-        for (const a of refused) {
-          isProblem(a, 503);
-          expect([JSON.parse(a.text).detail, a.headers['retry-after']]).toEqual([
-            expect.stringMatching(/^1000 requests wait already/),
-            '5',
-          ]);
-        }
-        await new Promise((r) => setTimeout(r, 2500));
         expect(await webPid()).toBe(before);
         expect((await post()).status).toBe(200);
       },

@@ -5,8 +5,8 @@ import { ROOT, registerServer } from './install.mjs';
 import { pause } from './left-over.mjs';
 import { say } from './say.mjs';
 
-/** The pause before a new one, when the one before ran this short a time; it doubles each time, up to a most. */
-const SHORT_MS = 10_000;
+/** One that was never open, or hardly, will hardly do better at once: the pause before the next doubles each time. */
+const HARDLY_MS = 1000;
 const FIRST_PAUSE_MS = 100;
 const LONGEST_PAUSE_MS = 30_000;
 
@@ -37,10 +37,11 @@ export async function keepWeb(host, wanted, from = 4321) {
   const port = await now.open;
   async function watch() {
     for (let wait = FIRST_PAUSE_MS; ; ) {
-      const since = Date.now();
+      const opened = await now.open.then(() => Date.now()).catch(() => null);
       const how = await now.ended;
       if (stopping) return;
-      wait = Date.now() - since > SHORT_MS ? FIRST_PAUSE_MS : Math.min(2 * wait, LONGEST_PAUSE_MS);
+      const served = opened !== null && Date.now() - opened > HARDLY_MS;
+      wait = served ? FIRST_PAUSE_MS : Math.min(2 * wait, LONGEST_PAUSE_MS);
       say(`the web server ended (${how}), starting it again …`);
       await pause(wait);
       if (stopping) return;

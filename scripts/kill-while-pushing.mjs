@@ -7,6 +7,15 @@ import { person } from './test-records.mjs';
 const DEVICES = 3;
 const BATCH = 200;
 
+/** Whether there was such a process to kill: the next one may not have begun yet. */
+function end(pid) {
+  try {
+    return process.kill(pid, 'SIGKILL');
+  } catch {
+    return false;
+  }
+}
+
 /**
  * Pushes batches from several devices, each until it is answered, while processes are killed.
  * @param server as withServer gives it
@@ -16,6 +25,7 @@ const BATCH = 200;
 export async function pushWhileKilling(address, { webPid, admin }, { kills, seed }) {
   const random = chance(seed);
   const owner = new pg.Client(admin);
+  owner.on('error', () => {});
   await owner.connect();
   const told = new Set();
   const batches = [];
@@ -49,7 +59,7 @@ export async function pushWhileKilling(address, { webPid, admin }, { kills, seed
     while (told.size < before + BATCH) await pause(5);
     await pause(random() * 200);
     if (i % 2 === 0) {
-      process.kill(await webPid(), 'SIGKILL');
+      while (!end(await webPid())) await pause(5);
       killed.web++;
     } else {
       await owner.query("select pg_terminate_backend(pid) from pg_stat_activity where usename = 'arbolito'");

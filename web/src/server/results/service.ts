@@ -13,7 +13,7 @@ import { derivationOf } from './bring-up';
 import { claimDue, type Failed, failDue, failureOf, finishDue, nextDue } from './due';
 import { PROGRAM } from './program';
 import { reasonOf } from './reason';
-import type { ResultsDone, ResultsTask } from './worker';
+import type { ResultsDone, ResultsFailed, ResultsTask } from './worker';
 
 /** So long an answer is waited for; then whoever asks is told how far it is. */
 const PATIENCE_MS = 2000;
@@ -44,13 +44,19 @@ async function work(task: ResultsTask): Promise<ResultsDone> {
   const known = running.get(key);
   if (known) return known;
   // new derivations before questions: a question is answered from them
-  const begun = thread()?.run<ResultsDone>(task, task.asked ? 0 : 1) ?? (await import('./worker')).default(task);
+  const begun = orFailed(thread()?.run<ResultsDone | ResultsFailed>(task, task.asked ? 0 : 1) ?? (await import('./worker')).default(task));
   running.set(key, begun);
   try {
     return await begun;
   } finally {
     running.delete(key);
   }
+}
+
+async function orFailed(begun: Promise<ResultsDone | ResultsFailed>): Promise<ResultsDone> {
+  const done = await begun;
+  if ('failed' in done) throw new Error(done.failed);
+  return done;
 }
 
 /** How far a survey is that is not derived yet. */

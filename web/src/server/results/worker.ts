@@ -18,6 +18,11 @@ export interface ResultsDone {
   readonly answer: string | null;
 }
 
+/** Why a task could not be done. */
+export interface ResultsFailed {
+  readonly failed: string;
+}
+
 let shared: ReturnType<typeof connect> | undefined;
 const database = () => {
   shared ??= connect(process.env.DATABASE_URL ?? '', true);
@@ -25,11 +30,11 @@ const database = () => {
 };
 
 /** Works in its own thread, with a connection of its own. A fault goes back in words: its cause can't cross to another thread. */
-export default async function results(task: ResultsTask): Promise<ResultsDone> {
+export default async function results(task: ResultsTask): Promise<ResultsDone | ResultsFailed> {
   try {
     return await workedOut(task);
   } catch (e) {
-    throw new Error(reasonOf(e as Error));
+    return { failed: reasonOf(e as Error) };
   }
 }
 
