@@ -22,9 +22,9 @@ const notChecked = ({ message }: DomainError): Finding => ({
   code: 'not-checked',
   target: 'tip',
   severity: 'doubt',
-  what: 'The checks of this tree could not be worked out.',
+  what: 'The checks of this tree could not be calculated.',
   why: `A value is out of their range: ${message}.`,
-  remedy: 'Look at the readings and correct the one that can’t be so.',
+  remedy: 'Look at the readings and correct the impossible one.',
 });
 
 /** A tree's result and what is to be said of it, or why it can't be derived at all. */

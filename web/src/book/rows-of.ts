@@ -121,8 +121,8 @@ function orTrouble(tree: BookTree, work: () => TreeRow): TreeRow {
   try {
     return work();
   } catch (e) {
-    console.error(`tree ${tree.id} could not be worked out: ${(e as Error).stack}`);
-    const trouble = `The figures of this tree could not be worked out: ${(e as Error).message}. Look at its readings.`;
+    console.error(`tree ${tree.id} could not be calculated: ${(e as Error).stack}`);
+    const trouble = `The figures of this tree could not be calculated: ${(e as Error).message}. Look at its readings.`;
     return { ...blank(tree.record), trouble };
   }
 }

@@ -47,7 +47,9 @@ export function ruleOfPlot(plot: Plot, design: Design | null): PlotRule {
     const area = areaOfRule(rule);
     if (area !== null && !Number.isFinite(area)) throw new DomainError('not-finite', 'area of the plot', area, 'a finite number');
   });
-  return wrong instanceof DomainError ? { ok: false, reason: `The size of the plot can’t be so: ${wrong.message}.`, unusable: true } : said;
+  return wrong instanceof DomainError
+    ? { ok: false, reason: `The size of the plot is impossible: ${wrong.message}.`, unusable: true }
+    : said;
 }
 
 function ruleSaid(plot: Plot, design: Design | null): PlotRule {

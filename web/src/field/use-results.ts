@@ -15,7 +15,7 @@ export interface ResultsState {
 /**
  * A survey's figures as they stand on this device; undefined until something is known. The last ones stay while others are
  * worked out.
- * @throws Error where they can't be worked out, for the page's boundary to say
+ * @throws Error where they can't be calculated, for the page's boundary to say
  */
 export function useResults(survey: string | null, { confidence, intervals }: StandOptions): ResultsState | undefined {
   const [state, setState] = useState<ResultsState | undefined>(undefined);
@@ -32,6 +32,6 @@ export function useResults(survey: string | null, { confidence, intervals }: Sta
     );
     return () => void name.then((n) => sheets().unwatch(n));
   }, [survey, confidence, intervals]);
-  if (failed !== null) throw new Error(`The results could not be worked out: ${failed}`);
+  if (failed !== null) throw new Error(`The results could not be calculated: ${failed}`);
   return state;
 }

@@ -34,7 +34,7 @@ export interface NoSheet {
 
 /**
  * A survey's sheet as it stands on this device; undefined until something is known.
- * @throws Error where it can't be worked out, for the page's boundary to say
+ * @throws Error where it can't be calculated, for the page's boundary to say
  */
 export function useSheet(survey: string | null): SheetState | NoSheet | undefined {
   const [state, setState] = useState<SheetState | NoSheet | undefined>(undefined);
@@ -52,7 +52,7 @@ export function useSheet(survey: string | null): SheetState | NoSheet | undefine
       setState(head ? { head, old, rows: inOrder() } : { head: null, worked: worked ?? null });
     });
   }, [survey]);
-  if (failed !== null) throw new Error(`The survey could not be worked out: ${failed}`);
+  if (failed !== null) throw new Error(`The survey could not be calculated: ${failed}`);
   return state;
 }
 

@@ -14,7 +14,7 @@ export function PageFailed({ error }: { error: unknown }) {
       <p className="text-title font-semibold">{fetched ? 'This page could not be shown.' : 'A part of this page could not be fetched.'}</p>
       <p className="mt-2">
         {fetched
-          ? 'The program met something it can not work out. Records that are saved stay saved.'
+          ? 'There is a fault in the program, or in a record that the page shows. Records that are saved stay saved.'
           : 'The server did not answer, or it has a newer version. Records that are saved stay saved.'}
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-3">

@@ -109,13 +109,21 @@ async function noteFailed(db: Db, scope: string, e: Error): Promise<{ readonly f
 }
 
 let working = false;
-let waiting: NodeJS.Timeout | undefined;
+/** When what is due is looked at next. */
+let waiting: { readonly at: number; readonly timer: NodeJS.Timeout } | null = null;
 
 /** Brings up the results of surveys that are due, in the background, in a moment; and what is due later when it is. */
 export function deriveSoon(db: Db, inMs = AFTER_PUSH_MS): void {
   if (!process.env.ARBOLITO_WORKERS) return;
-  clearTimeout(waiting);
-  waiting = setTimeout(() => void deriveDue(db), inMs).unref();
+  const at = Date.now() + inMs;
+  // whoever asks again and again must not put it off
+  if (waiting !== null && waiting.at <= at) return;
+  clearTimeout(waiting?.timer);
+  const timer = setTimeout(() => {
+    waiting = null;
+    void deriveDue(db);
+  }, inMs).unref();
+  waiting = { at, timer };
 }
 
 /** Works at what is due, one survey after another: one that fails waits for its next try, and the others go on. */
@@ -131,7 +139,7 @@ async function deriveDue(db: Db): Promise<void> {
     }
     again = await nextDue(db);
   } catch (e) {
-    console.error(`what is due could not be looked at: ${reasonOf(e as Error)}`);
+    console.error(`what is due could not be read: ${reasonOf(e as Error)}`);
   } finally {
     working = false;
     deriveSoon(db, Math.min(LOOK_AGAIN_MS, Math.max(AFTER_PUSH_MS, again ?? LOOK_AGAIN_MS)));
