@@ -9,7 +9,11 @@ export class Busy extends Error {
 }
 
 /** A task was ended: it ran longer than it may, or needed more memory than a thread has. */
-export class Ended extends Error {}
+export class Ended extends Error {
+  constructor() {
+    super('the work took longer than it may, or more memory than a thread has');
+  }
+}
 
 /** How work in threads is done. */
 export interface ThreadOptions {
