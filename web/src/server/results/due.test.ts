@@ -1,11 +1,12 @@
 import { PRESETS } from '@arbolito/core';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { manyTrees } from '../../../../scripts/many-trees';
 import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
 import { claimDue, failDue, failureOf, finishDue, nextDue, noteDue } from './due';
 import { rebuildAll } from './rebuild';
+import { surveyResults } from './service';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeAll(async () => {
@@ -77,15 +78,19 @@ describe('what is due', () => {
   });
 });
 
+/** Makes the trees of a survey what the checks would never let in: they can't even be read. */
+async function breakOff(survey: string): Promise<void> {
+  await t.owner.query('alter table record disable trigger user');
+  await t.owner.query("update record set sent = 'not json' where scope = $1 and kind = 'tree'", [survey]);
+  await t.owner.query('alter table record enable trigger user');
+}
+
 describe('a rebuild', () => {
   it('tells of a survey that fails, and makes the others', async () => {
     const surveys = [1, 2, 3].map(() => manyTrees(3, PRESETS['forest-metric'].options));
     for (const { records } of surveys) await push(t.db, records);
-    // what the checks would never let in: it can't even be read
     const broken = surveys[1]?.survey as string;
-    await t.owner.query('alter table record disable trigger user');
-    await t.owner.query("update record set sent = 'not json' where scope = $1 and kind = 'tree'", [broken]);
-    await t.owner.query('alter table record enable trigger user');
+    await breakOff(broken);
     const failed: string[] = [];
     const made = new Set<string>();
     await rebuildAll(t.url, { state: (name) => void made.add(name), failed: (name, why) => void failed.push(`${name}: ${why}`) }).catch(
@@ -95,5 +100,21 @@ describe('a rebuild', () => {
     expect(failed[0]).toMatch(/^Bench: .*JSON/);
     const { rows } = await t.pool.query("select scope from derived.derivation where program <> '' order by scope");
     expect(rows.map((r) => r.scope)).toEqual(expect.arrayContaining([surveys[0]?.survey, surveys[2]?.survey]));
+  });
+});
+
+describe('a survey that fails', () => {
+  it('is answered with why and when next; however many ask at once, that is one try', async () => {
+    const { records, survey } = manyTrees(3, PRESETS['forest-metric'].options);
+    await push(t.db, records);
+    await breakOff(survey);
+    vi.stubEnv('DATABASE_URL', t.url);
+    const asked = { confidence: 0.95, errors: [], intervals: 'sampling', units: null } as const;
+    const answers = await Promise.all([1, 2, 3, 4, 5].map(() => surveyResults(t.db, survey, asked)));
+    const failed = { tries: 1, why: expect.stringMatching(/JSON/), next: expect.any(String) };
+    expect(answers).toEqual(answers.map(() => expect.objectContaining({ failed })));
+    // until the next try nobody tries
+    expect(await surveyResults(t.db, survey, { ...asked, confidence: 0.9 })).toMatchObject({ failed });
+    vi.unstubAllEnvs();
   });
 });

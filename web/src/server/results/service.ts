@@ -38,13 +38,11 @@ function thread(): Threads | null {
   return threads;
 }
 
-const running = new Map<string, Promise<ResultsDone>>();
-async function work(task: ResultsTask): Promise<ResultsDone> {
+const running = new Map<string, Promise<ResultsDone | ResultsFailed>>();
+/** The same task that is under way already is waited for. */
+async function work(db: Db, task: ResultsTask): Promise<ResultsDone | ResultsFailed> {
   const key = JSON.stringify(task);
-  const known = running.get(key);
-  if (known) return known;
-  // new derivations before questions: a question is answered from them
-  const begun = orFailed(thread()?.run<ResultsDone | ResultsFailed>(task, task.asked ? 0 : 1) ?? (await import('./worker')).default(task));
+  const begun = running.get(key) ?? begin(db, task);
   running.set(key, begun);
   try {
     return await begun;
@@ -53,9 +51,15 @@ async function work(task: ResultsTask): Promise<ResultsDone> {
   }
 }
 
-async function orFailed(begun: Promise<ResultsDone | ResultsFailed>): Promise<ResultsDone> {
-  const done = await begun;
-  if ('failed' in done) throw new Error(done.failed);
+/** A failure is noted with its task: once, however many wait for it. */
+async function begin(db: Db, task: ResultsTask): Promise<ResultsDone | ResultsFailed> {
+  // new derivations before questions: a question is answered from them
+  const worked = thread()?.run<ResultsDone | ResultsFailed>(task, task.asked ? 0 : 1) ?? (await import('./worker')).default(task);
+  const done = await worked.catch((e: Error): ResultsFailed => ({ failed: reasonOf(e) }));
+  if ('failed' in done) {
+    console.error(`results of ${task.scope} were not brought up: ${done.failed}`);
+    await failDue(db, task.scope, done.failed).catch(() => {});
+  }
   return done;
 }
 
@@ -81,8 +85,7 @@ export async function surveyResults(db: Db, scope: string, asked: AskedResults):
   if (kept !== null) return said(kept, asked);
   const before = await failureOf(db, scope);
   if (before) return { done: 0, trees: state?.trees ?? 0, failed: before };
-  const begun = work({ scope, asked: { intervals, units } }).catch((e: Error) => noteFailed(db, scope, e));
-  const done = await Promise.race([begun, pause(PATIENCE_MS, null)]);
+  const done = await Promise.race([work(db, { scope, asked: { intervals, units } }), pause(PATIENCE_MS, null)]);
   if (done === null) {
     const { through = null, done: made = 0, trees = 0 } = (await derivationOf(db, scope)) ?? state ?? {};
     return { done: through === null ? 0 : made, trees, failed: null };
@@ -100,13 +103,6 @@ export const askedResults = ({ confidence, errors, units, intervals }: ResultsQu
   units: units ?? null,
   intervals: intervals ?? 'sampling',
 });
-
-async function noteFailed(db: Db, scope: string, e: Error): Promise<{ readonly failed: true }> {
-  const why = reasonOf(e);
-  console.error(`results of ${scope} were not brought up: ${why}`);
-  await failDue(db, scope, why).catch(() => {});
-  return { failed: true };
-}
 
 let working = false;
 /** When what is due is looked at next. */
@@ -133,8 +129,7 @@ async function deriveDue(db: Db): Promise<void> {
   let again: number | null = null;
   try {
     for (let due = await claimDue(db); due !== null; due = await claimDue(db)) {
-      const { scope } = due;
-      const done = await work({ scope }).catch((e: Error) => noteFailed(db, scope, e));
+      const done = await work(db, { scope: due.scope });
       if (!('failed' in done)) await finishDue(db, due);
     }
     again = await nextDue(db);
