@@ -61,7 +61,7 @@ const PARTS = {
         const { web, connection } = pushed.kills;
         return [
           `${KILLS} kills of a browser, ${kept} readings; ${web} of the web server and ${connection} of connections, ${pushed.records} records`,
-          right ? `${pushed.lost} lost, ${pushed.doubled} doubled, ${pushed.halves} batches in part` : `${there} readings there`,
+          `${pushed.lost} lost, ${pushed.doubled} doubled, ${pushed.halves} batches in part; ${right ? '0 readings lost or doubled' : `the trial of the browser failed, ${there ?? 'no'} readings there`}`,
           right && pushed.lost + pushed.doubled + pushed.halves === 0,
         ];
       }),
@@ -84,7 +84,7 @@ const PARTS = {
       }),
   },
   extremes: {
-    what: 'each numeric field of each kind of record at 0, at the ends of a number and beside its bounds: stored, worked out, every page opened',
+    what: 'each numeric field of each kind of record at 0, at the ends of a number and beside its bounds: stored, calculated, every page opened',
     async find() {
       const { total, failed, right } = vitest(['extremes'], { ARBOLITO_EXTREMES: process.env.ARBOLITO_EXTREMES ?? '1' });
       return [`${total} tests`, `${failed} failed`, right];
@@ -95,6 +95,7 @@ const PARTS = {
     async find() {
       const { total, failed, right } = vitest([
         'scripts/doors',
+        'scripts/heavy',
         'scripts/start',
         'scripts/two',
         'scripts/pg',
