@@ -10,14 +10,14 @@ const LARGEST_BODY = 20_000_000;
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 /** What is posted to these is computed and not kept. */
 const COMPUTED = new Set(['/api/v1/derive', '/api/v1/expand']);
-/** What a page can't say in its head. */
-const PRERENDERED = "frame-ancestors 'none'; object-src 'none'; base-uri 'none'; form-action 'self'";
+/** What no page can say in its head; one made when asked for brings all else of its policy. */
+const FRAMES = "frame-ancestors 'none'";
+/** Of a page that was made beforehand. */
+const PRERENDERED = `${FRAMES}; object-src 'none'; base-uri 'none'; form-action 'self'`;
 /** Files and answers that are no pages load nothing. */
-const NOTHING = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
+const NOTHING = `default-src 'none'; ${FRAMES}; base-uri 'none'; form-action 'none'`;
 /** A script that runs in a worker has the policy of its own answer, not its page's: it may fetch more of ours, and no data. */
 const SCRIPT = `${NOTHING}; script-src 'self'`;
-/** A page made when asked for brings all of its policy but this, which no head of a page may say. */
-const FRAMES = "frame-ancestors 'none'";
 /** What pages of ours may use of a phone, and nothing else. */
 const ALLOWED = ['camera', 'geolocation', 'accelerometer', 'gyroscope', 'magnetometer', 'serial'];
 const DENIED = [

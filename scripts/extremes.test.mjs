@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { SHARED_KINDS } from '../web/src/contract/scope.ts';
 import { EXTREME_KINDS, extremeSurveys } from './extremes.ts';
 import { CHROMIUM } from './install.mjs';
-import { ownServer } from './test-own-server.mjs';
+import { ownServer, resultsOf } from './test-own-server.mjs';
 
 const share = Number(process.env.ARBOLITO_EXTREMES ?? 0.01);
 /** Of trees with an extreme reading so many are opened by themselves. */
@@ -126,12 +126,7 @@ describe('records that older rules let in', () => {
     for (const table of ['record', 'calibration']) await client.query(`alter table ${table} enable trigger user`);
     await client.query('delete from derived.derivation where scope = $1', [survey.survey]);
     await client.end();
-    let answer;
-    for (let i = 0; i < 100 && answer?.status !== 200; i++) {
-      answer = await fetch(`${server.address}/api/v1/surveys/${survey.survey}/results`);
-      if (answer.status === 202) await new Promise((r) => setTimeout(r, 200));
-    }
-    expect(answer.status).toBe(200);
+    expect((await resultsOf(server, survey.survey)).status).toBe(200);
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
     for (const at of ['/', `/trees?survey=${survey.survey}`, `/results?survey=${survey.survey}`, '/kit'])

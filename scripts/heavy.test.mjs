@@ -1,7 +1,7 @@
 // The built application asked for more than it can do at once.
 import pg from 'pg';
 import { describe, expect, it } from 'vitest';
-import { asker, isProblem, json, ownServer } from './test-own-server.mjs';
+import { asker, isProblem, json, ownServer, resultsOf } from './test-own-server.mjs';
 import { withServer } from './with-server.mjs';
 
 const server = ownServer();
@@ -110,17 +110,13 @@ describe('one request, however heavy', () => {
   it('for figures at two hundred confidence levels is worked out once', async () => {
     const { surveys } = JSON.parse((await ask('/api/v1/surveys')).text);
     const { id } = surveys.find((s) => s.name === 'Monte Umbrío');
-    const results = (confidence) => ask(`/api/v1/surveys/${id}/results?confidence=${confidence}&errors=0.0001,10`);
-    let first;
-    for (let i = 0; i < 100 && first?.status !== 200; i++) {
-      first = await results(95);
-      if (first.status === 202) await new Promise((r) => setTimeout(r, 200));
-    }
+    const query = (confidence) => `?confidence=${confidence}&errors=0.0001,10`;
+    const first = await (await resultsOf(server, id, query(95))).json();
     const levels = Array.from({ length: 200 }, (_, i) => 50 + i / 5);
-    const answers = await Promise.all(levels.map(results));
+    const answers = await Promise.all(levels.map((level) => ask(`/api/v1/surveys/${id}/results${query(level)}`)));
     expect(answers.map((a) => a.status)).toEqual(levels.map(() => 200));
     expect(answers.map((a) => JSON.parse(a.text).confidence)).toEqual(levels.map((l) => expect.closeTo(l, 9)));
-    expect(JSON.parse(first.text).stand.needed.map((n) => n.beyond || n.plots === null || n.plots >= 2)).toEqual([true, true]);
+    expect(first.stand.needed.map((n) => n.beyond || n.plots === null || n.plots >= 2)).toEqual([true, true]);
     const admin = new pg.Client(server.admin);
     await admin.connect();
     const { rows } = await admin.query('select count(*)::int as n from derived.survey_result where scope = $1', [id]);

@@ -47,3 +47,13 @@ export const isProblem = ({ status, headers, text }, expected) => {
     errors: [],
   });
 };
+
+/** The figures of a survey, once they are worked out. */
+export async function resultsOf(server, survey, query = '') {
+  for (let i = 0; i < 100; i++) {
+    const answer = await fetch(`${server.address}/api/v1/surveys/${survey}/results${query}`);
+    if (answer.status !== 202) return answer;
+    await new Promise((r) => setTimeout(r, 200));
+  }
+  return expect.unreachable(`the figures of ${survey} are not worked out after 20 s`);
+}

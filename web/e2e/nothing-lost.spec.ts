@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
+import { sentRecord } from '../src/contract/test-record';
 import { expect, test } from './own-survey';
 import { figure, openMeasure } from './pad';
 
@@ -139,20 +140,7 @@ test('single trees of every device lie in one survey, and those of an earlier on
     records: { id: string; kind: string; body: { preset?: string } }[];
   };
   const protocol = shared.records.find((r) => r.kind === 'protocol' && r.body.preset === 'forest-metric');
-  const record = (kind: string, body: object) => {
-    const id = v7();
-    return {
-      id,
-      entity: id,
-      supersedes: null,
-      kind,
-      schema: 1,
-      device: 'an earlier one',
-      person: null,
-      at: new Date().toISOString(),
-      body,
-    };
-  };
+  const record = (kind: string, body: object) => sentRecord(kind, body, { device: 'an earlier one' });
   const survey = record('survey', { name: `Single trees ${Date.now()}`, kind: 'single-trees', protocol: protocol?.id, place: null });
   const tag = `E${String(Date.now()).slice(-6)}`;
   const tree = record('tree', { survey: survey.id, plot: null, tag, species: null, note: null });

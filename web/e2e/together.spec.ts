@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { APIRequestContext, Browser, Page } from '@playwright/test';
 import { v7 } from 'uuid';
+import { sentRecord } from '../src/contract/test-record';
 import { expect, test } from './own-survey';
 
 type Body = Record<string, unknown>;
@@ -139,20 +140,7 @@ test('two people’s changes of a survey, a protocol, a person, a tree and a tal
   const survey = await idOf(request, name);
   const own = await pulled(request, survey);
   const first = (kind: string) => own.find((r) => r.kind === kind) as Rec;
-  const record = (kind: string, body: Body): Rec & Body => {
-    const id = v7();
-    return {
-      id,
-      entity: id,
-      supersedes: null,
-      kind,
-      schema: 1,
-      device: 'another device',
-      person: null,
-      at: new Date().toISOString(),
-      body,
-    };
-  };
+  const record = (kind: string, body: Body) => sentRecord(kind, body, { device: 'another device' });
   const person = record('person', { name: `Nela ${survey.slice(-4)}`, eyeHeight: 1.6, reach: 0.6 });
   const entry = record('tree', {
     survey,

@@ -1,7 +1,6 @@
 export { diameterTolerance } from './diameter-tolerance';
 export {
   type Estimate,
-  MOST_PLOTS,
   meanOverPlots,
   meanTreeTimesDensity,
   type NeededPlots,

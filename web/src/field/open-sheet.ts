@@ -22,6 +22,8 @@ export interface SheetNews {
   /** Why the survey could not be worked out. */
   readonly failed?: string;
 }
+/** Nothing is known of a survey. */
+export const NO_NEWS: SheetNews = { head: null, rows: [], gone: [], old: false };
 export type Tell = (news: SheetNews) => void;
 
 /** A survey as it is worked out: its rows, and a book of all that belongs to no tree. */
@@ -128,7 +130,7 @@ export class OpenSheet {
       const began = performance.now();
       await this.bringUp().catch((e: Error) => {
         this.everything = true;
-        this.tell({ head: null, rows: [], gone: [], old: false, failed: e.message });
+        this.tell({ ...NO_NEWS, failed: e.message });
         throw e;
       });
       this.took = performance.now() - began;
@@ -149,7 +151,7 @@ export class OpenSheet {
       const rows = this.rows ?? new Map(putBy.map((r) => [r.id, r]));
       this.base = await readBase(this.survey, [...paired], { rows, program: this.program });
     }
-    if (!this.base) return this.tell({ head: null, rows: [], gone: [], old: false });
+    if (!this.base) return this.tell(NO_NEWS);
     if (all) this.rows = await this.workOut(this.base);
     else if (this.rows && touched.length > 0) await this.workOutAgain(this.base, this.rows, touched);
     if (this.closed || !this.rows) return;
@@ -171,7 +173,7 @@ export class OpenSheet {
     const take = async () => {
       for (let stretch = left.shift(); stretch && !this.closed; stretch = left.shift()) {
         for (const row of await rowsIn(base, stretch)) rows.set(row.id, row);
-        if (!this.shown) this.tell({ head: null, rows: [], gone: [], old: false, worked: rows.size });
+        if (!this.shown) this.tell({ ...NO_NEWS, worked: rows.size });
       }
     };
     await Promise.all([take(), take()]);

@@ -1,23 +1,10 @@
-import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import type { AnyRecord } from '../contract/envelope';
+import { sentRecord } from '../contract/test-record';
 import { fieldAt, refusedOf, withField } from './refused';
 
-const record = (kind: string, body: object, more: object = {}): AnyRecord => {
-  const id = v7();
-  return {
-    id,
-    entity: id,
-    supersedes: null,
-    kind,
-    schema: 1,
-    device: 'd',
-    person: null,
-    at: '2026-11-25T10:00:00.000Z',
-    body,
-    ...more,
-  } as unknown as AnyRecord;
-};
+const record = (kind: string, body: object, more: object = {}): AnyRecord =>
+  sentRecord(kind, body, { at: '2026-11-25T10:00:00.000Z', ...more }) as unknown as AnyRecord;
 const errors = [{ field: 'body.tag', value: 'x', allowed: 'another' }];
 
 describe('what the server refused', () => {

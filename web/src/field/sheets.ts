@@ -11,7 +11,7 @@ import { resultsOf, type SurveyResults } from '../book/survey-results';
 import { SHARED } from '../contract/scope';
 import { keptHead, keptRows, scopesUnder } from './kept-sheets';
 import { type News, newsChannel } from './news';
-import { OpenSheet, type SheetNews, type Tell } from './open-sheet';
+import { NO_NEWS, OpenSheet, type Tell } from './open-sheet';
 import { UNFILED } from './schema';
 import { along, load, loadAll } from './store';
 import { type FoundTree, MOST_FOUND, type TakenTag, TreeIndex } from './tree-index';
@@ -21,8 +21,6 @@ export type TellResults = (results: SurveyResults | null, worked: number, old: b
 
 /** A picture of a survey has about so many dots at most. */
 const DOTS = 400;
-const NOTHING: SheetNews = { head: null, rows: [], gone: [], old: false };
-
 /** The sheets of surveys that somebody looks at, in a worker: what is long to work out stands in nobody's way. */
 export class Sheets {
   private readonly open = new Map<number, OpenSheet>();
@@ -49,7 +47,7 @@ export class Sheets {
     const sheet = new OpenSheet(survey, this.program, withRows, tell, (work) => this.inTurn(work));
     this.last++;
     this.open.set(this.last, sheet);
-    void sheet.open().catch((e: Error) => tell({ ...NOTHING, failed: e.message }));
+    void sheet.open().catch((e: Error) => tell({ ...NO_NEWS, failed: e.message }));
     return this.last;
   }
   /**

@@ -10,15 +10,11 @@ const LIMIT_MS = Number(process.env.ARBOLITO_DERIVE_MS ?? 20_000);
 /** What a person waits for is no larger; larger bodies have threads of their own and never keep these waiting. */
 const SMALL_BYTES = 64_000;
 
-/** Threads for bodies of a size. */
-interface Lane {
-  readonly threads: number;
-  readonly waiting: number;
-}
+/** Threads for bodies of a size, and how many may wait for one. */
 const LANES = {
   small: { threads: os.availableParallelism(), waiting: 1000 },
   large: { threads: Math.max(1, os.availableParallelism() - 1), waiting: 16 },
-} satisfies Record<string, Lane>;
+};
 
 const begun = new Map<keyof typeof LANES, Threads>();
 

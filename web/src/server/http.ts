@@ -13,6 +13,12 @@ export class HttpProblem extends Error {
   }
 }
 
+interface Entry {
+  readonly status: number;
+  readonly title: string;
+  /** Seconds after which to ask again. */
+  readonly retryAfter?: number;
+}
 const CATALOGUE = {
   'bad-json': { status: 400, title: 'The body is not JSON' },
   'bad-request': { status: 400, title: 'The request does not fit' },
@@ -25,16 +31,15 @@ const CATALOGUE = {
   'too-long': { status: 422, title: 'The request takes too long' },
   busy: { status: 503, title: 'The server is busy', retryAfter: 5 },
   'database-away': { status: 503, title: 'The database does not answer', retryAfter: 2 },
-} as const satisfies Record<string, { status: number; title: string /** Seconds after which to ask again. */; retryAfter?: number }>;
+} satisfies Record<string, Entry>;
 
 export function problemResponse(p: HttpProblem): Response {
-  const { status, title, retryAfter }: { status: number; title: string; retryAfter?: number } = CATALOGUE[p.code];
+  const { status, title, retryAfter }: Entry = CATALOGUE[p.code];
   const body: Problem = { type: `urn:arbolito:problem:${p.code}`, title, status, detail: p.detail, errors: [...p.errors] };
   return new Response(JSON.stringify(body), {
     status,
     headers: {
       'content-type': 'application/problem+json',
-      'cache-control': 'no-store',
       ...(retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }),
     },
   });

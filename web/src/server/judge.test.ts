@@ -1,47 +1,33 @@
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
+import { type SentPlain, sentRecord } from '../contract/test-record';
 import { MOST_RETRACTIONS, parentsFirst } from './judge';
 import { push } from './sync-service';
 import { pullAll, testDatabase } from './test-database';
 
-type Plain = Record<string, unknown> & { readonly id: string };
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeAll(async () => {
   t = await testDatabase();
 });
 afterAll(() => t.drop());
 
-const envelope = (kind: string, body: Record<string, unknown>, more: Record<string, unknown> = {}): Plain => {
-  const id = v7();
-  return {
-    id,
-    entity: id,
-    supersedes: null,
-    kind,
-    schema: 1,
-    device: 'judge',
-    person: null,
-    at: '2026-11-25T10:00:00.000Z',
-    body,
-    ...more,
-  };
-};
+const envelope = (kind: string, body: Record<string, unknown>, more: Record<string, unknown> = {}) =>
+  sentRecord(kind, body, { device: 'judge', ...more });
 const person = (name: string, more: Record<string, unknown> = {}) => envelope('person', { name, eyeHeight: 1.6, reach: null }, more);
 const statuses = async (records: readonly unknown[]) => (await push(t.db, records)).answers.map((a) => a.status);
 /** A record, and each time what takes the one before back. */
-const backAndForth = (n: number): readonly Plain[] => {
-  const chain = [person('taken back')];
+const backAndForth = (n: number): readonly SentPlain[] => {
+  const chain: SentPlain[] = [person('taken back')];
   for (let i = 0; i < n; i++) chain.push(envelope('retraction', { record: chain.at(-1)?.id, reason: null }));
   return chain;
 };
 /** Versions of one thing, each replacing the one before. */
-const versions = (n: number): readonly Plain[] => {
-  const list = [person('0')];
+const versions = (n: number): readonly SentPlain[] => {
+  const list: SentPlain[] = [person('0')];
   for (let i = 1; i < n; i++) list.push(person(String(i), { entity: list[0]?.id, supersedes: list.at(-1)?.id }));
   return list;
 };
-const asSent = (records: readonly Plain[]) => new Map(records.map((record, i) => [i, { record: record as never, sent: '', hash: '' }]));
+const asSent = (records: readonly SentPlain[]) => new Map(records.map((record, i) => [i, { record: record as never, sent: '', hash: '' }]));
 
 describe('retractions of retractions', () => {
   it.each(['in their order', 'the last one first'])('are refused beyond sixteen deep, in one batch, %s', async (order) => {
@@ -70,7 +56,7 @@ describe('retractions of retractions', () => {
 describe('a batch of a thousand, the last one first', () => {
   it('is put in order: what is named before what names it, whatever names each other too', () => {
     const chain = versions(1000);
-    const ordered = [...parentsFirst(asSent(chain.toReversed())).values()].map((s) => (s.record as unknown as Plain).id);
+    const ordered = [...parentsFirst(asSent(chain.toReversed())).values()].map((s) => (s.record as unknown as SentPlain).id);
     expect(ordered).toEqual(chain.map((r) => r.id));
     const [one, two] = [person('one'), person('two')];
     const round = [

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
+import { sentRecord } from '../contract/test-record';
 import { recordHash } from './record-hash';
 import { bookId, lastOf, surveyLines } from './scope-repository';
 import { pull, push } from './sync-service';
@@ -17,10 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => t.drop());
 
-const envelope = (kind: string, body: Plain, more: Plain = {}): Plain => {
-  const id = v7();
-  return { id, entity: id, supersedes: null, kind, schema: 1, device: 'test', person: null, at: new Date().toISOString(), body, ...more };
-};
+const envelope = (kind: string, body: Plain, more: Plain = {}) => sentRecord(kind, body, more) as unknown as Plain;
 const statuses = async (records: readonly unknown[]) => (await push(t.db, records)).answers.map((a) => a.status);
 const count = async () => Number((await t.pool.query('select count(*) from record')).rows[0].count);
 const person = (name: string, more: Plain = {}) => envelope('person', { name, eyeHeight: 1.6, reach: null }, more);

@@ -3,7 +3,7 @@ import type { Estimate } from './estimate';
 import { tOf } from './student-t';
 
 /** Nobody measures more plots: whoever needs more is told so, and not how many. */
-export const MOST_PLOTS = 1_000_000;
+const MOST_PLOTS = 1_000_000;
 /** How many plots are needed in all; `beyond` where more than a million are. */
 export type NeededPlots = number | 'beyond';
 

@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { Stream } from '../../practice/chance';
 import { withInterval } from '../estimate/index';
 import type { HeightCurve } from '../height-curve/index';
 import { modelVariances, withModelError } from './model-error';
 
 /** Draws from the standard normal distribution, the same each time. */
 function normals() {
-  let state = 7;
-  const next = () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return (state + 0.5) / 2 ** 32;
-  };
-  return () => Math.sqrt(-2 * Math.log(next())) * Math.cos(2 * Math.PI * next());
+  const stream = new Stream(7);
+  return () => stream.normal(1);
 }
 /** A curve of Chapman and Richards whose rate alone is unsure. */
 const curve = (rate: number, sigma: number) =>

@@ -19,6 +19,7 @@ import { notCounted, type Said, saidOf } from '../../book/asked';
 import { outOf } from '../../book/cant-be';
 import { IN_SI, type InSi } from '../../book/land-units';
 import { outcomeOf } from '../../book/outcome';
+import { usable } from '../../book/usable';
 import type { ExpandRequest, ExpandSpecies } from '../../contract/expand';
 import type { ExpandTree } from '../../contract/expand-tree';
 import { type FieldErrors, shown } from '../../contract/field-errors';
@@ -194,13 +195,10 @@ function boardsOf(
     taperPerLog: inches(own?.taperPerLog ?? DEFAULT_TAPER_PER_LOG),
     logLength: feet(16),
   };
-  try {
-    return logByLog(metresToInches(metres(dbh * units.diameter)), logs, taper).boardFeet;
-  } catch (e) {
-    if (!(e instanceof DomainError)) throw e;
-    errors.add(`${at}.logs`, shown(logs), e.expected);
-    return null;
-  }
+  const cut = usable(() => logByLog(metresToInches(metres(dbh * units.diameter)), logs, taper));
+  if (!(cut instanceof DomainError)) return cut.boardFeet;
+  errors.add(`${at}.logs`, shown(logs), cut.expected);
+  return null;
 }
 
 const classOf = (dbh: number | null, { units, classes }: TreeReader) =>

@@ -1,4 +1,4 @@
-import { plotsInAll, tOf } from '@arbolito/core';
+import { plotsInAll, withInterval } from '@arbolito/core';
 import type { ResultsResponse } from '../../contract/expand-answer';
 import type { EstimateAnswer, FiguresAnswer, TotalAnswer } from '../../contract/stand-answer';
 import { needed } from '../expand/say-stand';
@@ -20,7 +20,7 @@ export function atConfidence(answer: ResultsResponse, { confidence, errors }: As
   const renewed = <T>(value: T): T => {
     if (typeof value !== 'object' || value === null) return value;
     if (Array.isArray(value)) return value.map(renewed) as T;
-    if (isEstimate(value)) return withInterval(value, confidence) as T;
+    if (isEstimate(value)) return withOther(value, confidence) as T;
     return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, renewed(inner)])) as T;
   };
   const stand = renewed(answer.stand);
@@ -39,14 +39,11 @@ export function atConfidence(answer: ResultsResponse, { confidence, errors }: As
 
 const isEstimate = (value: object): value is EstimateAnswer => 'standardError' in value && 'df' in value && 'samplingError' in value;
 
-function withInterval(e: EstimateAnswer, confidence: number): EstimateAnswer {
-  const { mean, standardError, df } = e;
-  if (standardError === null || df === null) return e;
-  // what does not vary has no quantile, and no width
-  const t = df > 0 ? tOf(confidence, df) : null;
-  const halfWidth = t === null ? 0 : t * standardError;
-  const samplingError = mean === 0 ? null : (halfWidth / Math.abs(mean)) * 100;
-  return { ...e, t, halfWidth, lower: mean - halfWidth, upper: mean + halfWidth, samplingError };
+/** An estimate with the interval of another confidence. */
+function withOther(e: EstimateAnswer, confidence: number): EstimateAnswer {
+  if (e.standardError === null) return e;
+  const { t, halfWidth, lower, upper, samplingError } = withInterval({ ...e, variance: e.standardError ** 2 }, confidence);
+  return { ...e, t, halfWidth, lower, upper, samplingError: samplingError === null ? null : samplingError * 100 };
 }
 
 /** On all the land each sum is as sure as its mean. */

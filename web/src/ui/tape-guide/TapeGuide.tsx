@@ -15,6 +15,7 @@ import {
   type Trunk,
 } from '@arbolito/core';
 import { useMemo } from 'react';
+import { usable } from '../../book/usable';
 import { TrunkSheet } from '../TrunkSheet';
 import { useTrunkLayout } from '../use-trunk-layout';
 import { Figures } from './Figures';
@@ -41,13 +42,9 @@ type Found = { readonly pom: Pom | null; readonly trouble: string | null };
 export default function TapeGuide(p: Props) {
   const { trunk, protocol, diameter, height } = p;
   const found = useMemo((): Found => {
-    try {
-      const pom = findPom(trunk, protocol.options, diameter);
-      return pom.ok ? { pom: pom.value, trouble: null } : { pom: null, trouble: pom.reason };
-    } catch (e) {
-      if (!(e instanceof DomainError)) throw e;
-      return { pom: null, trouble: `The ${e.quantity} can’t be ${String(e.value)}: ${e.expected}.` };
-    }
+    const pom = usable(() => findPom(trunk, protocol.options, diameter));
+    if (pom instanceof DomainError) return { pom: null, trouble: `The ${pom.quantity} can’t be ${String(pom.value)}: ${pom.expected}.` };
+    return pom.ok ? { pom: pom.value, trouble: null } : { pom: null, trouble: pom.reason };
   }, [trunk, protocol, diameter]);
   const schools = useMemo((): readonly School[] => {
     if (!found.pom) return [];
