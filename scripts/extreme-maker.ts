@@ -24,7 +24,7 @@ const MANY: ReadonlySet<Kind> = new Set<Kind>(['reading', 'protocol', 'survey'])
 
 /** Which extremes there are. */
 export interface HowMany {
-  /** Of the extremes of kinds that have many; 1 for all of them. */
+  /** Of the extremes of kinds that have many, at least the first; 1 for all of them. */
   readonly share?: number;
   /** Of those, the first after so many as far as so many: for whoever looks for the one that fails. */
   readonly among?: readonly [after: number, to: number];
@@ -89,7 +89,7 @@ export class Maker {
   private chosen(): boolean {
     const { share = 1, among = [0, Number.POSITIVE_INFINITY] } = this.how;
     this.asked++;
-    const inShare = share >= 1 || !MANY.has(this.kind) || Math.floor(this.asked * share) > Math.floor((this.asked - 1) * share);
+    const inShare = share >= 1 || !MANY.has(this.kind) || Math.ceil(this.asked * share) > Math.ceil((this.asked - 1) * share);
     if (!inShare) return false;
     this.found++;
     return this.found > among[0] && this.found <= among[1];
