@@ -14,7 +14,6 @@ const CLIENT = path.join(ROOT, 'web/dist/client');
  * @returns `stop()`, which lets answers under way finish for a few seconds
  */
 async function startWeb(host, port) {
-  process.env.ASTRO_NODE_AUTOSTART = 'disabled'; // we listen ourselves, after the migrations
   process.env.ARBOLITO_WORKERS = path.join(ROOT, 'web/dist/workers');
   const { handler } = await import(pathToFileURL(path.join(ROOT, 'web/dist/server/entry.mjs')).href);
   const files = staticFiles(CLIENT, handler);

@@ -7,7 +7,8 @@ import { program } from './program.mjs';
 
 export default defineConfig({
   output: 'server',
-  adapter: node({ mode: 'standalone' }),
+  // files are served by ours (scripts/static-files.mjs)
+  adapter: node({ mode: 'middleware' }),
   integrations: [react(), preload()],
   server: { host: '127.0.0.1' },
   // the door (scripts/door.mjs) checks names and origins before anything comes here, for JSON too

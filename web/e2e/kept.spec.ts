@@ -1,5 +1,6 @@
 import { Stream } from '@arbolito/core';
 import { expect, type Page, test } from '@playwright/test';
+import { v7 } from 'uuid';
 import { OwnBrowser } from './own-browser';
 
 // How often, from which seed: npm run bench asks for more.
@@ -45,11 +46,8 @@ test(`a browser killed right after “kept”: nothing lost, nothing doubled (${
         expect(there.filter((t, i) => there.indexOf(t) !== i)).toEqual([]);
         await page.getByRole('region', { name: 'Reading', exact: true }).waitFor({ timeout: 60_000 });
       }
-      await page.evaluate(() => {
-        localStorage.removeItem('arbolito.place');
-        sessionStorage.clear();
-      });
-      await page.goto(`${baseURL}/measure`);
+      // a tree of its own: the page goes on with the one before, and may have to be told again what was kept of it
+      await page.goto(`${baseURL}/measure?tree=${v7()}`);
       await expect(page.getByRole('textbox', { name: /Tape/ })).toBeFocused();
       const readings = 1 + Math.floor(stream.between(0, 3));
       const before = kept.length;

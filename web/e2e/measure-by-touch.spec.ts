@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectLabelsApart, figure, Thumb } from './pad';
+import { expectLabelsApart, figure, openMeasure, Thumb } from './pad';
 
 for (const height of [700, 844]) {
   test.describe(`on a phone of 390×${height}`, () => {
@@ -31,7 +31,7 @@ for (const height of [700, 844]) {
     });
 
     test('the drawing is the form: a tap on a line goes to its reading', async ({ page }) => {
-      await page.goto('/measure');
+      await openMeasure(page);
       const thumb = new Thumb(page);
       for (const value of ['412', '25', '▲70', '▼7']) {
         await thumb.press(value);
@@ -59,7 +59,7 @@ for (const height of [700, 844]) {
     });
 
     test('slope, bark, mark, a second shot and logs, by thumb', async ({ page }) => {
-      await page.goto('/measure');
+      await openMeasure(page);
       const thumb = new Thumb(page);
       await thumb.press('40');
       await thumb.go();

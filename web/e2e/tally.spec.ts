@@ -84,6 +84,7 @@ test('a plot of twelve trees by keyboard: strokes and totals grow, what is wrong
   await expect(band(page, /Trees here/)).toHaveText('13');
 
   // a line is typed again
+  await expect(kept(page).first()).toContainText('19.5 cm');
   await kept(page).first().click();
   await page.getByRole('button', { name: 'Correct', exact: true }).click();
   await expect(line(page)).toHaveValue(/qp 19.5/i);
@@ -123,6 +124,7 @@ test('what is measured takes the place of what was called; one of several alike 
   await call(page, 'fs 31 17');
   await call(page, 'qp 25 x4');
   await expect(band(page, /Trees here/)).toHaveText('5');
+  await expect(kept(page)).toHaveCount(2);
   await kept(page).first().click();
   await page.getByRole('button', { name: 'Make one of 4 its own' }).click();
   await expect(band(page, /Trees here/)).toHaveText('5');

@@ -159,7 +159,8 @@ test('two swellings that touch are one, and a second stem stands on the same slo
 });
 
 test('a trunk no school can measure says so, and a tape at the wrong place is noticed', async ({ page }) => {
-  await page.goto('/measure?trunk');
+  await openMeasure(page);
+  await page.keyboard.press('ArrowUp');
   await tile(page, 'Flared base').click();
   await tile(page, 'Forks').click();
   await page.getByRole('textbox', { name: 'Fork at' }).fill('1.8');
