@@ -1,4 +1,5 @@
 import { DomainError, type Metres, metres, requireAbove, requireLength } from '../units';
+import { type Sums, sumsOf, varianceOf } from './sums';
 
 /** One walk over a taped course. */
 export interface PaceRun {
@@ -33,10 +34,23 @@ export function calibratePace(runs: readonly PaceRun[]): Pace {
     requireAbove('paces', r.paces);
     return r.course / r.paces;
   });
-  const n = lengths.length;
-  const mean = lengths.reduce((a, b) => a + b, 0) / n;
-  const spread = n > 1 ? Math.sqrt(lengths.reduce((s, l) => s + (l / mean - 1) ** 2, 0) / (n - 1)) : null;
-  return { pace: metres(mean), spread, runs: n, careful: n >= PACE_RUNS && runs.every((r) => r.course >= PACE_COURSE) };
+  return { ...paceOf(sumsOf(lengths)), careful: runs.length >= PACE_RUNS && runs.every((r) => r.course >= PACE_COURSE) };
+}
+
+/**
+ * A person's pace from sums of it.
+ * @param lengths sums of course over paces, metres, of one run or more
+ * @returns the length of one pace and the spread of the runs
+ * @throws DomainError `out-of-range` without runs
+ * @source mean of course over paces
+ * @example paceOf(sumsOf([1.5, 1.5])).pace // 1.5
+ */
+export function paceOf(lengths: Sums): Omit<Pace, 'careful'> {
+  const { n, sum } = lengths;
+  if (n === 0) throw new DomainError('out-of-range', 'runs', 0, 'at least one run over a taped course');
+  const mean = sum / n;
+  const variance = varianceOf(lengths);
+  return { pace: metres(mean), spread: variance === null ? null : Math.sqrt(variance) / mean, runs: n };
 }
 
 export interface Drift {

@@ -1,4 +1,5 @@
 import { DomainError, requireAbove } from '../units';
+import { type Sums, sumsOf, varianceOf } from './sums';
 
 /** The same thing read by two tools, the second the more trustworthy. */
 export interface ReadingPair {
@@ -31,16 +32,33 @@ export const TYPICAL_WEIGHT = 5;
  * @example pairedError([], 0.05).sigma // 0.05
  */
 export function pairedError(pairs: readonly ReadingPair[], typical: number): ToolRecord {
-  requireAbove('typical error', typical);
   const ratios = pairs.map((p) => {
     if (!(p.read > 0 && p.reference > 0)) throw new DomainError('out-of-range', 'paired reading', p.read, 'both must be above 0');
-    return p.read / p.reference - 1;
+    return ratioOf(p);
   });
-  const n = ratios.length;
-  const squares = ratios.reduce((s, r) => s + r * r, 0);
+  return pairedErrorOf(sumsOf(ratios), typical);
+}
+
+/**
+ * What a pair says of the tool.
+ * @returns read over reference, less 1: above 0 the tool reads too much
+ * @example ratioOf({ read: 33, reference: 30 }) // 0.1
+ */
+export const ratioOf = ({ read, reference }: ReadingPair): number => read / reference - 1;
+
+/**
+ * The same from sums of the pairs.
+ * @param ratios sums of `ratioOf`; of none gives the typical error back
+ * @param typical the tool's typical error, as a share, above 0
+ * @returns bias and error as shares
+ * @throws DomainError `out-of-range`
+ * @source as `pairedError`
+ * @example pairedErrorOf(sumsOf([0.1, 0.1]), 0.05).bias // 0.1
+ */
+export function pairedErrorOf(ratios: Sums, typical: number): ToolRecord {
+  requireAbove('typical error', typical);
+  const { n, sum, squares } = ratios;
   const sigma = Math.sqrt((TYPICAL_WEIGHT * typical * typical + squares) / (TYPICAL_WEIGHT + n));
-  if (n === 0) return { pairs: 0, bias: 0, biasSigma: null, sigma };
-  const bias = ratios.reduce((s, r) => s + r, 0) / n;
-  const spread = ratios.reduce((s, r) => s + (r - bias) ** 2, 0);
-  return { pairs: n, bias, biasSigma: n > 1 ? Math.sqrt(spread / (n - 1) / n) : null, sigma };
+  const variance = varianceOf(ratios);
+  return { pairs: n, bias: n === 0 ? 0 : sum / n, biasSigma: variance === null ? null : Math.sqrt(variance / n), sigma };
 }

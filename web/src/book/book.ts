@@ -179,20 +179,21 @@ export class Book {
 
   private take(records: Iterable<AnyRecord>): Touched {
     const { index, kit } = this.inside;
-    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false, belonging: new Set(), readings: new Set() };
+    const touched: Touching = { trees: new Set(), surveys: new Set(), shared: false };
     // in parts, so that what is needed on the way does not pile up
     const all = Array.isArray(records) ? (records as readonly AnyRecord[]) : [...records];
     for (let i = 0; i < all.length; i += AT_ONCE) {
       for (const change of index.add(i === 0 && all.length <= AT_ONCE ? all : all.slice(i, i + AT_ONCE))) this.follow(change, touched);
     }
-    const { trees, surveys, shared, belonging, readings } = touched;
-    for (const tree of belonging) for (const stem of index.partsOf(tree)) for (const part of index.partsOf(stem)) readings.add(part);
-    for (const id of readings) kit.readingChanged(id);
+    const { trees, surveys, shared } = touched;
     if (shared) {
       this.inside.sharedStamp++;
       this.inside.kit.changed();
     }
-    for (const id of trees) bump(this.inside.treeStamps, id);
+    for (const id of trees) {
+      bump(this.inside.treeStamps, id);
+      kit.treeChanged(id);
+    }
     for (const id of surveys) bump(this.inside.surveyStamps, id);
     return touched;
   }
@@ -202,9 +203,8 @@ export class Book {
     const { entity, kind } = now;
     things.kindChanged(kind);
     if (SHARED_KINDS.has(kind)) touched.shared = true;
-    if (kind === 'reading') touched.readings.add(entity);
     const tree = index.ancestor(entity, 'tree');
-    if (tree !== null) this.touchTree(tree, kind !== 'reading', touched);
+    if (tree !== null) this.touchTree(tree, touched);
     if (kind === 'survey') touched.surveys.add(entity);
     for (const entry of [before, now]) {
       if (entry && (kind === 'tree' || kind === 'plot' || kind === 'stratum')) touched.surveys.add(surveyOf(entry));
@@ -214,9 +214,7 @@ export class Book {
     for (const id of struck) this.touchBelow(id, touched);
   }
 
-  /** @param belonging whether it may have changed where its readings belong, or whether they count */
-  private touchTree(id: string, belonging: boolean, touched: Touching): void {
-    if (belonging) touched.belonging.add(id);
+  private touchTree(id: string, touched: Touching): void {
     if (touched.trees.has(id)) return;
     touched.trees.add(id);
     const entry = this.inside.index.entry(id);
@@ -229,30 +227,23 @@ export class Book {
     things.everythingChanged();
     const entry = index.entry(id);
     if (!entry || SHARED_KINDS.has(entry.kind)) touched.shared = true;
-    if (!entry) {
-      // it is not here yet, and what is part of it may be anywhere
-      for (const reading of index.idsOf('reading')) touched.readings.add(reading);
-      return;
-    }
+    // it is not here yet, and what is part of it may be anywhere
+    if (!entry) return;
     const tree = index.ancestor(id, 'tree');
     if (tree !== null) {
-      this.touchTree(tree, true, touched);
+      this.touchTree(tree, touched);
       return;
     }
     const survey = index.ancestor(id, 'survey');
     if (survey === null) return;
     touched.surveys.add(survey);
-    for (const part of index.partsOf(survey)) if (index.entry(part)?.kind === 'tree') this.touchTree(part, true, touched);
+    for (const part of index.partsOf(survey)) if (index.entry(part)?.kind === 'tree') this.touchTree(part, touched);
   }
 }
 
 interface Touching {
   readonly trees: Set<string>;
   readonly surveys: Set<string>;
-  /** Trees whose readings may belong elsewhere now, or count no more. */
-  readonly belonging: Set<string>;
-  /** Readings that may count otherwise now: each is looked at once, when everything is in its place. */
-  readonly readings: Set<string>;
   shared: boolean;
 }
 

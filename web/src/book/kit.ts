@@ -4,9 +4,12 @@ import {
   DomainError,
   type JudgedTool,
   type Pace,
-  pairedError,
+  paceOf,
+  pairedErrorOf,
+  plusSums,
   type Reading,
-  type ReadingPair,
+  type Sums,
+  sumsOf,
   type ToolRecord,
   TYPICAL_SHARES,
   toolOf,
@@ -15,11 +18,9 @@ import type { RecordOf } from '../contract/envelope';
 import type { BodyMeasure } from '../contract/kinds/body-measure';
 import { checkOf, correctionAt, type InstrumentCheck } from './instrument-checks';
 import { scaleEndOf } from './instrument-scale';
-import { JUDGED_TOOLS, pairedDiameters, withTool } from './paired-diameters';
-import { type PacePair, pairedDistances } from './paired-distances';
-import { Pairs } from './pairs';
-import { takenAs } from './taken-as';
+import { JUDGED_TOOLS, withTool } from './paired-diameters';
 import type { Stated, Thing, Things } from './things';
+import { type Told, type ToolError, ToolErrors } from './tool-errors';
 import { type Unusable, usable } from './usable';
 
 /** Who read something, with what, when and in which survey: what the kit is asked by. */
@@ -33,35 +34,26 @@ export interface TakenBy {
 const byDay = <T extends Stated<'body-measure' | 'pace-calibration' | 'tool-calibration'>>(all: readonly T[]): readonly T[] =>
   all.toSorted((a, b) => (a.body.on === b.body.on ? (a.entity < b.entity ? -1 : 1) : a.body.on < b.body.on ? -1 : 1));
 
+/** A person's pace, with how far single walks are from it. */
+export type PersonPace = Omit<Pace, 'careful'>;
+
 const NOTHING: object = {};
+const NO_PAIRS: Sums = { n: 0, sum: 0, squares: 0 };
+const together = (errors: readonly ToolError[]): Sums => errors.reduce<Sums>(plusSums, NO_PAIRS);
 
 /** What the book knows of people and their tools. */
 export class Kit {
-  private readonly diameters: Pairs<RecordOf<'reading'>, ReadingPair>;
-  private readonly distances: Pairs<RecordOf<'reading'>, PacePair>;
+  private readonly errors: ToolErrors;
   private readonly checks = new Map<string, readonly InstrumentCheck[]>();
-  private readonly paces = new Map<string, { readonly stamp: number; readonly pace: Pace | null }>();
+  private readonly paces = new Map<string, { readonly stamp: number; readonly pace: PersonPace | null }>();
   private readonly records = new Map<string, { readonly stamp: number; readonly record: ToolRecord | null }>();
 
   constructor(private readonly things: Things) {
-    const taken = (reading: Thing<'reading'> | null) => reading && takenAs(reading);
-    const readings = {
-      find: (id: string) => taken(things.find('reading', id)),
-      inForce: (id: string) => {
-        const found = things.readingInForce(id);
-        return found && { survey: found.survey, reading: takenAs(found.reading) };
-      },
-    };
-    this.diameters = new Pairs(
-      pairedDiameters((person) => this.bodyMeasure(person, 'reach')),
-      readings,
-    );
-    this.distances = new Pairs(pairedDistances, readings);
+    this.errors = new ToolErrors(things, (person) => this.bodyMeasure(person, 'reach'));
   }
 
-  readingChanged(id: string): void {
-    this.diameters.changed(id);
-    this.distances.changed(id);
+  treeChanged(id: string): void {
+    this.errors.treeChanged(id);
   }
 
   /** Something else the kit is made of has changed. */
@@ -69,12 +61,21 @@ export class Kit {
     this.checks.clear();
     this.paces.clear();
     this.records.clear();
-    this.diameters.allChanged();
+    this.errors.allChanged();
+  }
+
+  /** Takes over what pairs say of tools on trees that are not in the book. */
+  tell(survey: string, told: Told): void {
+    this.errors.tell(survey, told);
+  }
+  /** What the pairs of one tree say, and whose pace and tools its readings were taken with. */
+  toolErrorsOf(tree: string): { readonly errors: readonly ToolError[]; readonly readBy: readonly string[] } {
+    return { errors: this.errors.ofTree(tree), readBy: this.errors.readBy(tree) };
   }
 
   /** A number that changes whenever what a survey's pairs say may have. */
   stamp(survey: string): number {
-    return this.diameters.stamp(survey) + this.distances.stamp(survey);
+    return this.errors.stamp(survey);
   }
 
   /** A person's newest measure of a kind, else what their own record says; metres, null when nobody said. */
@@ -107,14 +108,14 @@ export class Kit {
   unusableOf(owner: string): readonly Unusable[] {
     const found = [
       ...this.things.partsOf(owner, 'calibration').map((c) => [c, checkOf(c)] as const),
-      ...this.things.partsOf(owner, 'pace-calibration').map((c) => [c, paceOf(c)] as const),
+      ...this.things.partsOf(owner, 'pace-calibration').map((c) => [c, calibrated(c)] as const),
     ];
     return found.flatMap(([{ entity, latest }, why]) => (why instanceof DomainError ? [{ id: entity, at: latest.at, why }] : []));
   }
 
   /** A person's pace calibrations that can be used, oldest first. */
   pacesOf(person: string): readonly Thing<'pace-calibration'>[] {
-    return byDay(this.things.partsOf(person, 'pace-calibration').filter((c) => !(paceOf(c) instanceof DomainError)));
+    return byDay(this.things.partsOf(person, 'pace-calibration').filter((c) => !(calibrated(c) instanceof DomainError)));
   }
 
   /**
@@ -122,16 +123,16 @@ export class Kit {
    * null without either.
    * @param survey null: by calibrations alone
    */
-  paceOn(person: string, day: string, survey: string | null): Pace | null {
+  paceOn(person: string, day: string, survey: string | null): PersonPace | null {
     const all = this.pacesOf(person);
     const inUse = all.findLast((p) => p.body.on <= day) ?? all[0];
     const key = `${person} ${survey} ${inUse?.latest.id}`;
-    const stamp = survey === null ? 0 : this.distances.stamp(survey);
+    const stamp = survey === null ? 0 : this.stamp(survey);
     const known = this.paces.get(key);
     if (known?.stamp === stamp) return known.pace;
-    const pairs = survey === null ? [] : this.distances.of(survey, person);
-    const runs = [...(inUse?.body.runs ?? []), ...pairs.filter((p) => !inUse || p.on >= inUse.body.on)];
-    const pace = runs.length > 0 ? calibratePace(runs) : null;
+    const walked = survey === null ? [] : this.errors.of(survey, person).filter((e) => !inUse || e.on >= inUse.body.on);
+    const lengths = walked.reduce<Sums>(plusSums, sumsOf((inUse?.body.runs ?? []).map((r) => r.course / r.paces)));
+    const pace = lengths.n > 0 ? paceOf(lengths) : null;
     this.paces.set(key, { stamp, pace });
     return pace;
   }
@@ -139,25 +140,25 @@ export class Kit {
   /** What a person's pairs in a survey say of a tool, else what they adopted for every survey; null without either. */
   toolRecord(person: string, tool: JudgedTool, survey: string | null): ToolRecord | null {
     const key = `${person} ${tool} ${survey}`;
-    const stamp = survey === null ? 0 : this.diameters.stamp(survey);
+    const stamp = survey === null ? 0 : this.stamp(survey);
     const known = this.records.get(key);
     if (known?.stamp === stamp) return known.record;
-    const pairs = survey === null ? [] : this.diameters.of(survey, withTool(person, tool));
+    const pairs = survey === null ? NO_PAIRS : together(this.errors.of(survey, withTool(person, tool)));
     const adopted = this.adopted(person, tool)?.body;
-    const record = pairs.length > 0 ? pairedError(pairs, adopted?.sigma ?? TYPICAL_SHARES[tool]) : adopted ? recordOf(adopted) : null;
+    const record = pairs.n > 0 ? pairedErrorOf(pairs, adopted?.sigma ?? TYPICAL_SHARES[tool]) : adopted ? recordOf(adopted) : null;
     this.records.set(key, { stamp, record });
     return record;
   }
 
   /** How many distances a person both paced and taped, over every survey. */
   pacedAndTaped(person: string): number {
-    return this.distances.everywhere(person).length;
+    return together(this.errors.everywhere(person)).n;
   }
 
   /** What all of a person's pairs say of a tool, over every survey: what they may adopt. Null without pairs. */
   pairedEverywhere(person: string, tool: JudgedTool): ToolRecord | null {
-    const pairs = this.diameters.everywhere(withTool(person, tool));
-    return pairs.length > 0 ? pairedError(pairs, TYPICAL_SHARES[tool]) : null;
+    const pairs = together(this.errors.everywhere(withTool(person, tool)));
+    return pairs.n > 0 ? pairedErrorOf(pairs, TYPICAL_SHARES[tool]) : null;
   }
 
   /** The error a person adopted for a tool, the newest. */
@@ -240,7 +241,7 @@ export class Kit {
   }
 }
 
-const paceOf = ({ body }: Thing<'pace-calibration'>): Pace | DomainError => usable(() => calibratePace(body.runs));
+const calibrated = ({ body }: Thing<'pace-calibration'>): Pace | DomainError => usable(() => calibratePace(body.runs));
 
 const recordOf = ({ pairs, bias, biasSigma, sigma }: RecordOf<'tool-calibration'>['body']): ToolRecord => ({
   pairs,

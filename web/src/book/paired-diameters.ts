@@ -2,7 +2,7 @@ import {
   type AnyDiameter,
   DomainError,
   type JudgedTool,
-  type ReadingPair,
+  ratioOf,
   readDiameter,
   TYPICAL_ERRORS,
   TYPICAL_SHARES,
@@ -10,7 +10,7 @@ import {
 } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import { withoutNulls } from '../contract/without-nulls';
-import type { Matching, Said } from './pairs';
+import type { Matching, Pair } from './pairs';
 import { usable } from './usable';
 
 /** Tools others are judged by, the best first. */
@@ -20,11 +20,18 @@ const REFERENCES = ['diameter-tape', 'plain-tape', 'caliper'] as const;
 export const JUDGED_TOOLS = Object.keys(TYPICAL_SHARES) as JudgedTool[];
 export const withTool = (person: string, tool: string) => `${person} ${tool}`;
 
+/** Who read a diameter with which tool; null of any other reading, of tools that nobody has a record with, and where nobody said. */
+export function readDiameterBy({ person, body: { read } }: RecordOf<'reading'>): string | null {
+  if ((read.kind !== 'diameter' && read.kind !== 'optical-diameter') || !person) return null;
+  const tool = toolOf(read as AnyDiameter);
+  return tool in TYPICAL_SHARES ? withTool(person, tool) : null;
+}
+
 /**
  * Diameters read twice, by a tool and by a better one, on the same stem and visit at the same height.
  * @param reachOf a person's own reach, metres, where it is known
  */
-export const pairedDiameters = (reachOf: (person: string) => number | null): Matching<RecordOf<'reading'>, ReadingPair> => ({
+export const pairedDiameters = (reachOf: (person: string) => number | null): Matching => ({
   place({ person, body: { stem, visit, read } }) {
     if ((read.kind !== 'diameter' && read.kind !== 'optical-diameter') || !person) return null;
     return `${visit} ${stem} ${Math.round((read.pom ?? 0) * 50)} ${read.upper ?? false}`;
@@ -41,8 +48,10 @@ export const pairedDiameters = (reachOf: (person: string) => number | null): Mat
     if (!best) return [];
     const of = all.filter((r) => r.tool === best);
     const reference = of.reduce((s, r) => s + r.diameter, 0) / of.length;
-    return all.flatMap(({ person, tool, diameter }): Said<ReadingPair>[] =>
-      tool === best || !(tool in TYPICAL_SHARES) ? [] : [{ who: withTool(person, tool), pair: { read: diameter, reference } }],
+    return all.flatMap(({ person, tool, diameter }): Pair[] =>
+      tool === best || !(tool in TYPICAL_SHARES)
+        ? []
+        : [{ who: withTool(person, tool), on: '', value: ratioOf({ read: diameter, reference }) }],
     );
   },
 });
