@@ -36,6 +36,7 @@ module.exports = {
     rule('demo-on-core', '^demo/src', { path: '^web/' }, 'the demo knows the core alone'),
     rule('contract-on-core', '^web/src/contract', { path: '^web/src/(?!contract/)' }, 'the contract knows the core alone'),
     rule('book-side', '^web/src/book', { path: '^web/src/(?!(book|contract)/)' }, 'what records mean knows contract and core'),
+    rule('derivation-side', '^web/src/derivation', { path: '^web/src/(?!(derivation|book|contract)/)' }, 'the engine knows no database'),
     rule('server-side', '^web/src/server', { path: '^web/src/(views|ui|methods|field|pages)' }, 'the server knows book, contract and core'),
     rule(
       'field-side',

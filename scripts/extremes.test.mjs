@@ -124,7 +124,7 @@ describe('records that older rules let in', () => {
       await client.query('update calibration set what = $2, found = $3 where id = $1', [check.id, 'two-way', found]);
     }
     for (const table of ['record', 'calibration']) await client.query(`alter table ${table} enable trigger user`);
-    await client.query('delete from derived.derivation where scope = $1', [survey.survey]);
+    await client.query('delete from derived.survey_state where scope = $1', [survey.survey]);
     await client.end();
     expect((await resultsOf(server, survey.survey)).status).toBe(200);
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -119,7 +119,7 @@ describe('one request, however heavy', () => {
     expect(first.stand.needed.map((n) => n.beyond || n.plots === null || n.plots >= 2)).toEqual([true, true]);
     const admin = new pg.Client(server.admin);
     await admin.connect();
-    const { rows } = await admin.query('select count(*)::int as n from derived.survey_result where scope = $1', [id]);
+    const { rows } = await admin.query('select count(*)::int as n from derived.survey_answer where scope = $1', [id]);
     await admin.end();
     expect(rows[0].n).toBe(1);
   });

@@ -25,11 +25,11 @@ try {
   const surveys = await rebuildAll(
     url,
     {
-      state(name, { done, trees, through }) {
-        // a line a second, and each survey's last
-        if (through !== null && Date.now() - said < 1000) return;
+      trees(name, trees) {
+        // a line a second
+        if (Date.now() - said < 1000) return;
         said = Date.now();
-        console.log(`${name}: ${done} of ${trees} trees`);
+        console.log(`${name}: ${trees} trees`);
       },
       failed(name, why) {
         console.error(`${name} could not be made anew: ${why}`);
@@ -38,7 +38,7 @@ try {
     },
     folder,
   );
-  console.log(`${surveys} ${surveys === 1 ? 'survey' : 'surveys'} made anew. Interrupted, the next run goes on where it was.`);
+  console.log(`${surveys} ${surveys === 1 ? 'survey' : 'surveys'} made anew. If it is interrupted, run it again.`);
 } catch (e) {
   console.error(`The results could not be made anew: ${e.message}`);
   process.exitCode = 1;

@@ -3,7 +3,9 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { preload } from './preload.mjs';
-import { program } from './program.mjs';
+import { version } from './version.mjs';
+
+const VERSION = JSON.stringify(version());
 
 export default defineConfig({
   output: 'server',
@@ -21,7 +23,7 @@ export default defineConfig({
     plugins: [tailwindcss()],
     worker: { format: 'es' },
     build: { target: 'es2022', reportCompressedSize: false },
-    define: { 'import.meta.env.PROGRAM': JSON.stringify(program()), 'globalThis.PROGRAM': JSON.stringify(program()) },
+    define: { 'import.meta.env.VERSION': VERSION, 'globalThis.VERSION': VERSION },
     ssr: { noExternal: ['@arbolito/core'] },
   },
 });

@@ -1,6 +1,6 @@
 // The server's worker threads, bundled beside it: the adapter's own build makes workers for browsers only.
 import { build } from 'esbuild';
-import { program } from './program.mjs';
+import { version } from './version.mjs';
 
 await build({
   entryPoints: {
@@ -16,7 +16,7 @@ await build({
   platform: 'node',
   target: 'node20',
   tsconfig: 'tsconfig.json',
-  define: { 'globalThis.PROGRAM': JSON.stringify(program()) },
+  define: { 'globalThis.VERSION': JSON.stringify(version()) },
   // PostgreSQL's own binding is optional, and not used; threads are begun from a file of their package's own
   external: ['pg-native', 'piscina'],
   // CommonJS packages among the bundled ones ask for require

@@ -2,7 +2,7 @@
 
 interface ImportMetaEnv {
   /** Names what derives trees and makes lists of them: another text is another program. */
-  readonly PROGRAM: string;
+  readonly VERSION: import('./derivation/store').Version;
 }
 
 // one icon at a time: the package's index would have the builder read 1,600 of them

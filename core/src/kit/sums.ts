@@ -21,6 +21,8 @@ export const sumsOf = (values: readonly number[]): Sums => ({
 
 /**
  * Adds sums up.
+ * @param a sums of some numbers
+ * @param b sums of others, in the same unit
  * @returns what `sumsOf` says of the numbers of both together
  * @example plusSums(sumsOf([1]), sumsOf([2])).squares // 5
  */
@@ -31,6 +33,8 @@ const ROUNDING = 1e-11;
 
 /**
  * The variance of the numbers behind sums.
+ * @param sums of numbers in any one unit
+ * @source (Σx² − (Σx)²/n)/(n − 1)
  * @returns with n − 1, in the square of their unit; null below two numbers, 0 where rounding alone tells them apart
  * @example varianceOf(sumsOf([1, 3])) // 2
  */

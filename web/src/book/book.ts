@@ -6,6 +6,7 @@ import type { Entry } from './entry';
 import { Kit } from './kit';
 import { type Change, RecordIndex } from './record-index';
 import { type Stated, type Thing, Things } from './things';
+import type { Told } from './tool-errors';
 import { type BookTree, gatherTree, sameTree } from './tree';
 import type { Entity } from './versions';
 
@@ -46,6 +47,12 @@ export class Book {
   add(records: Iterable<AnyRecord>): { readonly book: Book; readonly touched: Touched } {
     const touched = this.take(records);
     return { book: new Book([], this.inside), touched };
+  }
+
+  /** With what pairs of readings say of tools on trees of a survey that are not in the book. */
+  told(survey: string, told: Told): Book {
+    this.inside.kit.tell(survey, told);
+    return new Book([], this.inside);
   }
 
   has(id: string): boolean {

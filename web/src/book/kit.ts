@@ -19,6 +19,7 @@ import type { BodyMeasure } from '../contract/kinds/body-measure';
 import { checkOf, correctionAt, type InstrumentCheck } from './instrument-checks';
 import { scaleEndOf } from './instrument-scale';
 import { JUDGED_TOOLS, withTool } from './paired-diameters';
+import { paceOf as ownPace } from './paired-distances';
 import type { Stated, Thing, Things } from './things';
 import { type Told, type ToolError, ToolErrors } from './tool-errors';
 import { type Unusable, usable } from './usable';
@@ -130,7 +131,7 @@ export class Kit {
     const stamp = survey === null ? 0 : this.stamp(survey);
     const known = this.paces.get(key);
     if (known?.stamp === stamp) return known.pace;
-    const walked = survey === null ? [] : this.errors.of(survey, person).filter((e) => !inUse || e.on >= inUse.body.on);
+    const walked = survey === null ? [] : this.errors.of(survey, ownPace(person)).filter((e) => !inUse || e.on >= inUse.body.on);
     const lengths = walked.reduce<Sums>(plusSums, sumsOf((inUse?.body.runs ?? []).map((r) => r.course / r.paces)));
     const pace = lengths.n > 0 ? paceOf(lengths) : null;
     this.paces.set(key, { stamp, pace });
@@ -152,7 +153,7 @@ export class Kit {
 
   /** How many distances a person both paced and taped, over every survey. */
   pacedAndTaped(person: string): number {
-    return together(this.errors.everywhere(person)).n;
+    return together(this.errors.everywhere(ownPace(person))).n;
   }
 
   /** What all of a person's pairs say of a tool, over every survey: what they may adopt. Null without pairs. */

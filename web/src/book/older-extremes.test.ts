@@ -19,7 +19,7 @@ function workedOut({ survey, records }: ExtremeSurvey): void {
   const protocol = book.protocolOf(stated);
   if (!stated || !protocol) throw new Error('the survey is not there');
   const { options } = protocol;
-  const rows = rowsOf(book, survey, { protocol: options });
+  const rows = rowsOf(book, survey, options);
   expect(rows).toHaveLength(records.filter((r) => r.kind === 'tree').length);
   for (const intervals of ['sampling', 'all'] as const)
     standOf(preparedOf(book, { survey: stated, options }, rows.map(standRow)), { confidence: 0.95, intervals });
@@ -80,7 +80,7 @@ describe('a record that can not be used', () => {
         { ...read, setDistance },
       ].map((r) => reading(stem, visit, r, PERSON, station));
       const book = new Book([PERSON, protocol, survey, tree, stem, visit, station, ...readings]);
-      const [row] = rowsOf(book, survey.id, { protocol: PRESETS['forest-metric'].options });
+      const [row] = rowsOf(book, survey.id, PRESETS['forest-metric'].options);
       expect(row).toMatchObject({
         height: null,
         trouble: expect.stringMatching(/distance set is [\d.e-]+: it must be at least 0\.01 m/),
@@ -104,7 +104,7 @@ describe('what can not be so in a survey is said, and leaves the other figures',
     const book = new Book([protocol, survey, ...records]);
     const stated = book.find('survey', survey.id);
     if (!stated) throw new Error('no survey');
-    const rows = rowsOf(book, survey.id, { protocol: options }).map(standRow);
+    const rows = rowsOf(book, survey.id, options).map(standRow);
     const { notes: all, result } = standOf(preparedOf(book, { survey: stated, options }, rows), {
       confidence: 0.95,
       intervals: 'sampling',

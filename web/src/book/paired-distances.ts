@@ -2,8 +2,12 @@ import { LEAST_LENGTH, toMetres } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
 import type { Matching, Pair } from './pairs';
 
-/** Who walked a paced distance; null of any other reading, and where nobody said. */
-export const pacedBy = ({ person, body: { read } }: RecordOf<'reading'>): string | null => (read.kind === 'paces' ? person : null);
+/** Whose pace it is, as it is filed. */
+export const paceOf = (person: string) => `${person} paces`;
+
+/** Whose pace measured a distance; null of any other reading, and where nobody said. */
+export const pacedBy = ({ person, body: { read } }: RecordOf<'reading'>): string | null =>
+  read.kind === 'paces' && person ? paceOf(person) : null;
 
 /** Distances a person both paced and taped from one station, the same way along: one more walk over a known course, metres a pace. */
 export const pairedDistances: Matching = {

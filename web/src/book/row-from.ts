@@ -14,19 +14,13 @@ export function shortOf(shared: object): string {
   return text;
 }
 
-/**
- * Everything a row follows from.
- * @param program that makes it; '' where that is said elsewhere
- * @param short what makes a text short
- */
+/** Everything that the rows of a tree follow from, in short. */
 export function fromOf(
   tree: BookTree,
   species: string | null,
-  program: string,
   protocol: ProtocolOptions,
   plot: JudgedPlot | null,
   caller: string | null,
-  short: (text: string) => string = inShort,
 ): string {
   const { record, visits, readings, confirmed } = tree;
   // all that is said of the tree itself stands in its body, what was called of it too
@@ -34,7 +28,7 @@ export function fromOf(
   const seen = listed(visits.map(({ id, on, inForce, eyeHeight }) => [id, on, inForce, eyeHeight]));
   const open = `${conflictsIn(tree)} ${sayConflicts(tree) ?? ''}`;
   const read = `${open}\n${readings.at(-1)?.entity ?? ''}\n${caller ?? ''}\n${seen}`;
-  return `${program} ${shortOf(protocol)} ${short(`${self}\n${read}\n${listed(confirmed)}\n${species ?? ''}`)}`.trimStart();
+  return `${shortOf(protocol)} ${inShort(`${self}\n${read}\n${listed(confirmed)}\n${species ?? ''}`)}`;
 }
 
 /** Most trees of a tally have nothing of what takes long to write down. */

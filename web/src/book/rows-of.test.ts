@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { Book } from './book';
+import { RowMaker } from './row-maker';
 import { rowsOf, rowsOfTrees } from './rows-of';
 import { everything, next, reading, strike } from './test-everything';
-import type { TreeRow } from './tree-row';
 
 const all = everything();
 const survey = all.find((r) => r.kind === 'survey')?.id ?? '';
@@ -11,46 +11,41 @@ const protocolOf = (book: Book) => {
   if (!options) throw new Error('the survey has no protocol');
   return options;
 };
-const rows = (book: Book, known: readonly TreeRow[] = [], program = 'this') =>
-  rowsOf(book, survey, { protocol: protocolOf(book), known: { rows: new Map(known.map((r) => [r.id, r])), program } });
+const rows = (book: Book) => rowsOf(book, survey, protocolOf(book));
 
-describe('a row that was put by', () => {
+describe('the rows of a tree', () => {
   const book = new Book(all);
-  const before = rows(book);
-  // what nobody would work out: it can only be what was put by
-  const marked = before.map((r): TreeRow => ({ ...r, volume: 99 }));
+  const maker = new RowMaker(book, survey, protocolOf(book));
+  const again = all.filter((r) => r.kind === 'visit').map((r) => r.body.tree);
+  const twice = again.find((t, i) => again.indexOf(t) !== i && book.find('tree', t)) ?? '';
 
-  it('holds while nothing that it follows from changes', () => {
-    expect(before.length).toBeGreaterThan(2);
-    expect(rows(new Book(all), marked).map((r) => r.volume)).toEqual(before.map((r) => (r.struck ? null : 99)));
-    expect(rows(new Book(all), marked, 'another program')).toEqual(
-      before.map((r) => (r.struck ? r : { ...r, from: expect.stringMatching(/^another/) })),
-    );
+  it('are one a visit, each with what was read then; the last one is what lists have', () => {
+    const other = book.find('tree', twice)?.body.survey ?? '';
+    const visits = new RowMaker(book, other, protocolOf(book)).rows(twice);
+    expect(visits.map((r) => r.last)).toEqual([false, true]);
+    expect(visits.map((r) => r.on)).toEqual(['2026-05-01', '2026-09-03']);
+    expect(visits.map((r) => r.dbh)).toEqual([expect.closeTo(0.35, 9), expect.closeTo(0.36, 9)]);
+    expect(visits.at(-1)).toEqual(rowsOf(book, other, protocolOf(book)).find((r) => r.id === twice));
+    // the height of the visit before holds for one that has none, with its day
+    expect(visits.map((r) => r.heightOn)).toEqual([null, '2026-05-01']);
   });
 
   it.each([
     [
       'a reading',
       (r: (typeof all)[number]) => r.kind === 'reading' && r.body.read.kind === 'angle' && r.body.read.target === 'tip',
-      {
-        read: { kind: 'angle', target: 'tip', value: 91, scale: 'percent' },
-      },
+      { read: { kind: 'angle', target: 'tip', value: 91, scale: 'percent' } },
     ],
     ['its tag', (r: (typeof all)[number]) => r.kind === 'tree', { tag: 'another' }],
     ['whose reach and eye they are', (r: (typeof all)[number]) => r.kind === 'person', { eyeHeight: 1.9, reach: 0.4 }],
     ['its species', (r: (typeof all)[number]) => r.kind === 'species', { figures: { crown: 'broad', formFactor: 0.3 } }],
-  ])('gives way when %s changes', (_, isIt, body) => {
-    const of = all.find(isIt) as (typeof all)[number];
-    const changed = new Book([...all, next(of, body)]);
-    const now = rows(changed, marked);
-    expect(now.some((r) => r.volume !== 99)).toBe(true);
-    const anew = rows(changed);
-    for (const row of now) if (row.volume !== 99) expect(row).toEqual(anew.find((r) => r.id === row.id));
-    // and one that stands may only be one that comes out as it did
-    for (const row of now) {
-      const [was, is] = [before, anew].map((list) => list.find((r) => r.id === row.id));
-      if (row.volume === 99) expect(is).toEqual(was);
-    }
+  ])('follow from something else when %s changes, and from the same when nothing of it does', (_, isIt, body) => {
+    const changed = new Book([...all, next(all.find(isIt) as (typeof all)[number], body)]);
+    const other = new RowMaker(changed, survey, protocolOf(changed));
+    const trees = rows(book).map((r) => r.id);
+    const stands = trees.filter((t) => other.from(t) === maker.from(t));
+    expect(stands.length).toBeLessThan(trees.length);
+    for (const tree of stands) expect(other.rows(tree)).toEqual(maker.rows(tree));
   });
 });
 
@@ -58,10 +53,10 @@ describe('rows of some trees', () => {
   it('are those of all of them, of one that is struck out too', () => {
     const named = all.find((r) => r.kind === 'tree' && r.body.survey === survey && r.body.species) as (typeof all)[number];
     const book = new Book([...all, strike(named)]);
-    const whole = rowsOf(book, survey, { protocol: protocolOf(book) });
+    const whole = rowsOf(book, survey, protocolOf(book));
     expect(whole.find((r) => r.id === named.id)).toMatchObject({ struck: true, species: expect.any(String) });
     const ids = whole.map((r) => r.id);
-    expect(rowsOfTrees(book, survey, ids, { protocol: protocolOf(book) })).toEqual(whole);
+    expect(rowsOfTrees(book, survey, ids, protocolOf(book))).toEqual(whole);
   });
 });
 

@@ -65,7 +65,7 @@ export function sheetOf(book: Book, surveyId: string): SurveySheet | null {
 
 /** The same under any protocol: what a change of protocol would make of the readings. */
 export function sheetUnder(book: Book, survey: Stated<'survey'>, protocol: SurveyHead['protocol']): SurveySheet {
-  return sheetFrom(survey, protocol, marksOf(book, survey.entity), rowsOf(book, survey.entity, { protocol: protocol.options }));
+  return sheetFrom(survey, protocol, marksOf(book, survey.entity), rowsOf(book, survey.entity, protocol.options));
 }
 
 /** The plots of a survey by name, numbers as numbers. */

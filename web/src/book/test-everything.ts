@@ -2,16 +2,16 @@ import { PRESETS } from '@arbolito/core';
 import type { AnyRecord } from '../contract/envelope';
 import { KINDS } from '../contract/kinds/index';
 
-/** Ids that say what they are, in the order of their making; the book only compares them. */
+/** Ids in the order of their making. */
 let made = 0;
-const id = (name: string) => `${String(made++).padStart(6, '0')}-${name}`;
+const id = () => `01a00000-0000-7000-8000-${String(made++).padStart(12, '0')}`;
 
 export function record(
   kind: string,
   body: object,
   of: { entity?: string; supersedes?: string; person?: string; schema?: number } = {},
 ): AnyRecord {
-  const own = id(kind);
+  const own = id();
   return {
     id: own,
     entity: of.entity ?? own,
@@ -30,8 +30,24 @@ export const retract = (of: AnyRecord) => record('retraction', { record: of.id, 
 export const strike = (of: AnyRecord) => record('strike-out', { entity: of.entity, reason: 'not ours' });
 const metric = PRESETS['forest-metric'];
 
+/** The determinations that readings of a stem at a visit are part of. */
+const settings = new Map<string, string>();
+function determination(stem: AnyRecord, visit: AnyRecord, protocol: AnyRecord): AnyRecord {
+  const made = record('determination', { stem: stem.id, visit: visit.id, quantity: 'height', method: 'two-sights', protocol: protocol.id });
+  settings.set(`${stem.id} ${visit.id}`, made.id);
+  return made;
+}
+
 export function reading(stem: AnyRecord, visit: AnyRecord, read: object, person: AnyRecord, station: AnyRecord | null = null): AnyRecord {
-  const body = { stem: stem.id, visit: visit.id, determination: 'd', station: station?.id ?? null, shot: 1, instrument: null, typed: 'x' };
+  const body = {
+    stem: stem.id,
+    visit: visit.id,
+    determination: settings.get(`${stem.id} ${visit.id}`) ?? visit.id,
+    station: station?.id ?? null,
+    shot: 1,
+    instrument: null,
+    typed: 'x',
+  };
   return record('reading', { ...body, calibration: null, read }, { person: person.id });
 }
 export const tape = (value: number) => ({ kind: 'diameter', tool: 'diameter-tape', value, unit: 'cm' });
@@ -66,6 +82,7 @@ export function everything(): AnyRecord[] {
     trees.push(tree);
     const stem = add(record('stem', { tree: tree.id, number: 1 }));
     const visit = add(record('visit', { tree: tree.id, on: '2026-05-01' }));
+    add(determination(stem, visit, protocol));
     const by = i < 4 ? person : other;
     const first = add(reading(stem, visit, tape(30 + i), by));
     add(reading(stem, visit, stick(31 + i), by));
@@ -87,6 +104,7 @@ export function everything(): AnyRecord[] {
     if (i === 3) add(retract(add(strike(tree))));
     if (i === 5) {
       const again = add(record('visit', { tree: tree.id, on: '2026-09-01' }));
+      add(determination(stem, again, protocol));
       add(reading(stem, again, tape(36), by));
       for (const on of ['2026-09-02', '2026-09-03']) add(next(again, { on }));
     }

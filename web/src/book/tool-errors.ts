@@ -72,9 +72,9 @@ export class ToolErrors {
     this.settle();
     return this.trees.get(tree)?.errors ?? NONE;
   }
-  /** Whose pace and tools the readings of a tree were taken with: its figures follow from what is known of them. */
+  /** Who took the readings of a tree, and with whose pace and tools: its figures follow from what is known of them. */
   readBy(tree: string): readonly string[] {
-    const who = this.readingsOf(tree).flatMap((r) => pacedBy(r) ?? readDiameterBy(r) ?? []);
+    const who = this.readingsOf(tree).flatMap((r) => [r.person, pacedBy(r), readDiameterBy(r)].filter((w) => w !== null));
     return [...new Set(who)].sort();
   }
   /** A number that changes whenever what pairs say in a survey may have. */
@@ -189,5 +189,6 @@ const inOrder = (errors: readonly ToolError[]): readonly ToolError[] =>
 /** Of sums before and now: whose pace or tool is said to be otherwise. */
 export function changedFor(before: readonly ToolError[], now: readonly ToolError[]): ReadonlySet<string> {
   const [a, b] = [byWho(before), byWho(now)];
-  return new Set([...a.keys(), ...b.keys()].filter((who) => JSON.stringify(a.get(who)) !== JSON.stringify(b.get(who))));
+  const said = (errors: readonly ToolError[] = NONE) => errors.map(({ on, n, sum, squares }) => `${on} ${n} ${sum} ${squares}`).join();
+  return new Set([...a.keys(), ...b.keys()].filter((who) => said(a.get(who)) !== said(b.get(who))));
 }

@@ -65,8 +65,10 @@ export interface TreeRow {
   readonly newest: string;
   /** The same in two trees that read exactly alike; '' where so little was read that it may well be alike. */
   readonly read: string;
-  /** What its figures follow from, in short: as long as that stays, so do they. '' where nobody asked. */
-  readonly from: string;
+  /** The visit it is of; null where the tree was not measured. */
+  readonly visit: string | null;
+  /** Whether that is the last one: sums and lists hold no others. */
+  readonly last: boolean;
 }
 
 /** How many trees rows stand for. */

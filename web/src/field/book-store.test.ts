@@ -85,7 +85,7 @@ describe('the book on a device', () => {
   it('lets a newer version of itself in another tab upgrade the store at once, and says what to do here', async () => {
     const { bookStore } = await openPage();
     await bookStore.keep([person('Kim')]);
-    const newer = await openDB('arbolito.book', 3);
+    const newer = await openDB('arbolito.book', 4);
     expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page/);
     await bookStore.keep([person('Lou')]);
     expect(bookStore.snapshot().trouble).toMatch(/newer Arbolito.*reload this page.*in this page only/);

@@ -298,8 +298,12 @@ class BookStore {
   }
 
   /** Another page of this device kept or pulled something, or decided. */
-  private async hear({ written, kept, decided }: News): Promise<void> {
+  private async hear({ written, kept, decided, derived }: News): Promise<void> {
     try {
+      if (derived !== undefined) {
+        await this.page.readToolErrors(derived);
+        return this.showPage();
+      }
       if (decided) {
         await this.readAll();
         return this.readCarried();

@@ -1,8 +1,10 @@
 import { type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
 import { packSingles } from './packs';
-import type { FieldDatabase, FieldSchema } from './schema';
+import { DERIVED, type FieldDatabase, type FieldSchema } from './schema';
 
 const NAME = 'arbolito.book';
+/** Where an earlier Arbolito kept what it derived. */
+const EARLIER_DERIVED = ['tools', 'paired', 'heads', 'rows'];
 
 let opened: Promise<FieldDatabase> | undefined;
 let outdated: () => void = () => {};
@@ -27,15 +29,17 @@ const WHY: Readonly<Record<string, string>> = {
 };
 
 async function open(): Promise<FieldDatabase> {
-  const store = await openDB<FieldSchema>(NAME, 2, {
+  const store = await openDB<FieldSchema>(NAME, 3, {
     upgrade(made, from, _, tx) {
+      // what is derived is derived anew
+      for (const name of EARLIER_DERIVED)
+        if ((made.objectStoreNames as DOMStringList).contains(name)) made.deleteObjectStore(name as never);
+      for (const name of DERIVED) made.createObjectStore(name);
+      made.createObjectStore('changes').createIndex('writing', ['scope', 'writing']);
+      if (from >= 2) return;
       made.createObjectStore('packs').createIndex('id', 'ids', { unique: true, multiEntry: true });
       if (from > 0) return fromSingles(made, tx);
       made.createObjectStore('outbox', { keyPath: 'id' });
-      made.createObjectStore('tools');
-      made.createObjectStore('paired');
-      made.createObjectStore('heads');
-      made.createObjectStore('rows');
       made.createObjectStore('meta');
     },
     // a newer Arbolito in another tab wants the store: let go, or it would wait until this page is closed

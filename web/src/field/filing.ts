@@ -1,9 +1,9 @@
 import type { IDBPTransaction, StoreNames } from 'idb';
-import { mayJudge, readWith } from '../book/read-with';
 import type { AnyRecord } from '../contract/envelope';
+import { newsOf } from '../derivation/news';
 import { foldersOf } from './folders';
 import { ask, folderAt, putIn, takeOut } from './packs';
-import { type FieldSchema, type Filed, type Folder, type Key, type Revisions, UNFILED } from './schema';
+import { type Changed, type FieldSchema, type Filed, type Folder, type Key, type Revisions, UNFILED } from './schema';
 
 /** What was written at once: the records, and of every scope with something new how often it was written to. */
 export interface Written {
@@ -11,7 +11,7 @@ export interface Written {
   readonly revisions: Revisions;
 }
 export type Writing = IDBPTransaction<FieldSchema, StoreNames<FieldSchema>[], 'readwrite'>;
-export const WRITTEN: StoreNames<FieldSchema>[] = ['packs', 'tools', 'paired', 'meta'];
+export const WRITTEN: StoreNames<FieldSchema>[] = ['packs', 'changes', 'meta'];
 
 interface Known {
   readonly scope?: string;
@@ -57,9 +57,9 @@ async function putAll(tx: Writing, records: readonly AnyRecord[], known: Known):
   });
   await Promise.all([...gone.values()].map(([key, ids]) => takeOut(store, key, ids)));
   await putIn(store, fresh);
-  await noteTools(tx, fresh);
   const revisions: Record<string, number> = {};
   for (const touched of new Set(filed.map((f) => f.scope))) revisions[touched] = await countUp(meta, touched);
+  await noteChanges(tx, fresh, revisions);
   return { filed, revisions };
 }
 
@@ -73,23 +73,23 @@ const metaOf = (tx: Writing) => tx.objectStore('meta');
 export const revisionKey = (scope: string) => `revision ${scope}`;
 export const revisionIn = (kept: unknown): number => Number(kept ?? 0);
 
-/** Notes of each tree what it was read with, and that readings of it may judge each other once they do. */
-async function noteTools(tx: Writing, filed: readonly Filed[]): Promise<void> {
-  const byTree = new Map<string, { readonly key: [string, string]; readonly tools: Set<string> }>();
+/** Notes of each tree, and of each thing that belongs to none, in which writing something of it came. */
+async function noteChanges(tx: Writing, filed: readonly Filed[], revisions: Revisions): Promise<void> {
+  const store = tx.objectStore('changes');
+  const noted = new Map<string, Changed>();
   for (const { scope, tree, record } of filed) {
-    const tool = tree === '' ? null : readWith(record);
-    if (tool === null) continue;
-    const known = byTree.get(tree) ?? { key: [scope, tree], tools: new Set<string>() };
-    byTree.set(tree, known);
-    known.tools.add(tool);
+    const change = { ...newsOf(record, tree === '' ? null : tree), scope, writing: revisions[scope] ?? 0 };
+    const id = tree === '' ? record.entity : tree;
+    const before = noted.get(`${scope} ${id}`) ?? (tree === '' ? await store.get([scope, id]) : undefined);
+    // a thing of which a later version came is no new one, in whatever order they came
+    noted.set(`${scope} ${id}`, before && !before.first ? { ...change, first: false } : change);
   }
-  const store = tx.objectStore('tools');
-  const note = async ({ key, tools }: { readonly key: [string, string]; readonly tools: ReadonlySet<string> }) => {
-    const before = (await store.get(key)) ?? [];
-    const now = [...new Set([...before, ...tools])];
-    if (now.length === before.length) return;
-    ask(store.put(now, key));
-    if (mayJudge(now)) ask(tx.objectStore('paired').put(1, key));
-  };
-  await Promise.all([...byTree.values()].map(note));
+  for (const change of noted.values()) ask(store.put(change, [change.scope, change.tree ?? change.entity]));
+}
+
+/** Notes that anything may count otherwise now: something was set aside, or counts again. */
+export async function noteDecided(tx: Writing): Promise<void> {
+  const writing = await countUp(tx.objectStore('meta'), UNFILED);
+  const change = { kind: 'decided', entity: '', first: false, tree: null, person: null, scope: UNFILED, writing };
+  ask(tx.objectStore('changes').put(change, [UNFILED, '']));
 }

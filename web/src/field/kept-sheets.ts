@@ -1,38 +1,19 @@
-import type { SurveySheet } from '../book/summary';
-import type { TreeRow } from '../book/tree-row';
-import { SHARED } from '../contract/scope';
+import type { SurveyHead } from '../book/summary';
+import type { Derived, Version } from '../derivation/store';
 import { db } from './database';
-import { revisionIn, revisionKey } from './filing';
-import { type KeptHead, type Revisions, UNFILED } from './schema';
+import { DeviceStore } from './derivation-store';
+import type { KeptHead } from './schema';
 
-/** What a survey's sheet follows from: its own records, what every survey shares, and what nobody can file yet. */
-export const scopesUnder = (survey: string): readonly string[] => [SHARED, UNFILED, survey];
+const sameAs = (a: KeptHead['of'], b: KeptHead['of'] | null): boolean => a.cursor === b?.cursor && a.version.code === b.version.code;
 
-/** A survey's head as it was put by, whether it still holds, and how often each scope under it has been written to. */
-export async function keptHead(
-  survey: string,
-  program: string,
-): Promise<{ readonly kept: KeptHead | null; readonly holds: boolean; readonly revisions: Revisions }> {
-  const tx = (await db()).transaction(['heads', 'meta']);
-  const scopes = scopesUnder(survey);
-  const [kept, ...counts] = await Promise.all([
-    tx.objectStore('heads').get(survey),
-    ...scopes.map((s) => tx.objectStore('meta').get(revisionKey(s))),
-  ]);
-  const revisions: Revisions = Object.fromEntries(scopes.map((s, i) => [s, revisionIn(counts[i])]));
-  const holds = kept?.program === program && scopes.every((s) => revisionIn(kept.revisions[s]) === revisions[s]);
-  return { kept: kept ?? null, holds, revisions };
+/** A survey's head as it was kept, and whether it sums up all that is here, as this code would. */
+export async function keptHead(survey: string, version: Version): Promise<{ readonly kept: KeptHead | null; readonly holds: boolean }> {
+  const store = new DeviceStore(survey);
+  const [kept, cursor, derived] = [(await (await db()).get('heads', survey)) ?? null, await store.cursor(), await store.derived()];
+  return { kept, holds: kept !== null && cursor !== null && sameAs(kept.of, { cursor, version }) && sameAs(kept.of, derived) };
 }
 
-/** The rows that were put by with a survey's head. */
-export async function keptRows(survey: string): Promise<readonly TreeRow[]> {
-  return (await (await db()).get('rows', survey)) ?? [];
-}
-
-/** Puts a survey's sheet by, to be there at once the next time. */
-export async function keepSheet({ head, rows }: SurveySheet, revisions: Revisions, program: string): Promise<void> {
-  const tx = (await db()).transaction(['heads', 'rows'], 'readwrite');
-  tx.objectStore('heads').put({ head, revisions, program }, head.survey.entity);
-  tx.objectStore('rows').put(rows, head.survey.entity);
-  await tx.done;
+/** Keeps what a survey adds up to, to be there at once the next time. */
+export async function keepHead(head: SurveyHead, { cursor, version }: Derived): Promise<void> {
+  await (await db()).put('heads', { head, of: { cursor, version } }, head.survey.entity);
 }

@@ -3,7 +3,7 @@ import type { Maker } from '../book/make-records';
 import { moveTree } from '../book/move';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
-import { load, recordsIn, stretchesOf } from './store';
+import { load, rangesOf, recordsIn } from './store';
 
 /**
  * The records that move every tree of one survey to another. Moved twice, on any device, they are the same copies.
@@ -21,7 +21,7 @@ export async function moveTrees(
 ): Promise<number> {
   const beside = [...(await load(SHARED)), ...(await load(from, '')), ...(await load(to, '')), ...target];
   let moved = 0;
-  for (const stretch of await stretchesOf(from)) {
+  for (const stretch of await rangesOf(from)) {
     const book = new Book([...beside, ...(await recordsIn(from, stretch))]);
     const made = book.treesOf(from).flatMap((t) => moveTree(book, t.entity, to, maker()) ?? []);
     if (made.length === 0) continue;

@@ -6,6 +6,8 @@ export interface News {
   readonly written?: { readonly filed: readonly Filed[]; readonly revisions: Revisions };
   /** Whether they were made on this device, and so wait in the outbox. */
   readonly kept?: true;
+  /** A survey of which rows were derived. */
+  readonly derived?: string;
   /** What was decided may have taken records out of the book, or brought some back: all is to be read again. */
   readonly decided?: true;
 }

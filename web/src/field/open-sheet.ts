@@ -1,13 +1,13 @@
-import type { Book } from '../book/book';
-import { type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
+import { Book } from '../book/book';
+import { marksOf, type SurveyHead, type SurveySheet, sheetFrom } from '../book/summary';
 import { precisionNow } from '../book/survey-results';
 import type { TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
-import { keepSheet, keptHead, keptRows, scopesUnder } from './kept-sheets';
+import { derive } from '../derivation/engine';
+import { type Derived, type Kept, Superseded, type Version } from '../derivation/store';
+import { contextOf, DeviceStore, lastRowsOf, scopesUnder } from './derivation-store';
+import { keepHead, keptHead } from './kept-sheets';
 import type { News } from './news';
-import type { Revisions } from './schema';
-import { readBase, rowsIn, rowsOfThese, type SheetBase } from './sheet-base';
-import { pairedTrees, stretchesOf } from './store';
 
 /** What is told of a survey: its head, and which rows are new or changed and which are gone. */
 export interface SheetNews {
@@ -34,10 +34,19 @@ export interface WorkedOut {
   readonly ground: Book;
 }
 
+/** How a sheet is kept up. */
+export interface SheetWork {
+  readonly version: Version;
+  /** Runs one piece of work after another. */
+  readonly inTurn: (work: () => Promise<void>) => Promise<void>;
+  /** Told once rows of the survey were derived. */
+  readonly derived: (survey: string) => void;
+}
+
 /** From news to what follows from them; where they come fast, so many times longer than the last time took. */
 const PAUSE_MS = 120;
 const PAUSES = 6;
-const PUT_BY_MS = 2000;
+const KEEP_MS = 2000;
 
 /** So many trees that change at once are a person's work; more come from elsewhere. */
 const A_FEW = 20;
@@ -45,20 +54,15 @@ const A_FEW = 20;
 /** So many rows are told at first: a screen full, and more than anyone reads before the others are there. */
 const FIRST = 100;
 
-/**
- * One survey's sheet, kept up as records come. Its trees are read and worked out a part at a time, and of what changes
- * only the trees that did: however large a survey is, no more than its rows is held.
- */
+/** One survey's sheet, kept up as records come: its rows are derived and kept in the store, and what changed of them is told. */
 export class OpenSheet {
-  private base: SheetBase | null = null;
+  /** Of the last visits, and what they follow from; null while they are not read. */
   private rows: Map<string, TreeRow> | null = null;
-  private revisions: Revisions = {};
-  private touched = new Set<string>();
-  private everything = true;
+  private of = '';
+  private readonly heard = new Set<string>();
   private told = new Map<string, TreeRow>();
   private soon: ReturnType<typeof setTimeout> | null = null;
-  private putBy: ReturnType<typeof setTimeout> | null = null;
-  private heard = false;
+  private keeping: ReturnType<typeof setTimeout> | null = null;
   /** As it was last told to be up to date; null while it is told to be of before. */
   private head: SurveyHead | null = null;
   /** Whether anything was told of it: what is shown stays until there is something else. */
@@ -68,46 +72,38 @@ export class OpenSheet {
 
   constructor(
     private readonly survey: string,
-    private readonly program: string,
     private readonly withRows: boolean,
     private readonly tell: Tell,
-    private readonly inTurn: (work: () => Promise<void>) => Promise<void>,
+    private readonly work: SheetWork,
     /** Told of all of it whenever it is up to date. */
     private readonly workedOut: ((all: WorkedOut) => void) | null = null,
   ) {}
 
   async open(): Promise<void> {
-    const { kept, holds: held, revisions } = await keptHead(this.survey, this.program);
-    this.revisions = revisions;
-    // news that came meanwhile may be newer than what was read
-    const holds = held && !this.heard;
-    this.everything = !holds;
-    // what another program put by may lack what this one shows
-    if (kept?.program === this.program) {
-      const rows = this.withRows ? await keptRows(this.survey) : [];
-      this.say({ head: kept.head, rows }, !holds);
-      if (holds && this.withRows) this.rows = new Map(rows.map((r) => [r.id, r]));
+    const { version } = this.work;
+    const { kept, holds } = await keptHead(this.survey, version);
+    // what other code kept may lack what this one shows
+    if (kept?.of.version.code === version.code) {
+      const { head } = kept;
+      const rows = this.withRows ? await lastRowsOf(this.survey) : [];
+      // what trees say of each other is of all of them: no row has it
+      this.say({ head, rows: sheetFrom(head.survey, head.protocol, head.plots, rows).rows }, !holds);
+      if (holds && this.withRows) this.hold(rows, nameOf(kept.of));
     }
     if (!holds || this.workedOut) await this.refresh();
   }
 
   close(): void {
     this.closed = true;
-    for (const timer of [this.soon, this.putBy]) if (timer) clearTimeout(timer);
+    for (const timer of [this.soon, this.keeping]) if (timer) clearTimeout(timer);
   }
 
-  hear({ written, decided }: News): void {
-    const scopes = scopesUnder(this.survey);
+  hear({ written, decided, derived }: News): void {
+    const scopes: readonly string[] = scopesUnder(this.survey);
     const mine = written?.filed.filter((f) => scopes.includes(f.scope)) ?? [];
-    if (!decided && mine.length === 0) return;
-    this.heard = true;
-    const next = Object.entries(written?.revisions ?? {}).filter(([scope]) => scopes.includes(scope));
-    // something was written that nobody told of, or what all trees lean on: only the store knows
-    const gap = next.some(([scope, at]) => at > (this.revisions[scope] ?? 0) + 1);
-    if (decided || gap || mine.some((f) => f.tree === '')) this.everything = true;
-    else for (const { tree } of mine) this.touched.add(tree);
-    this.revisions = { ...this.revisions, ...Object.fromEntries(next) };
-    if (this.touched.size > A_FEW) this.sayBehind();
+    if (!decided && mine.length === 0 && derived !== this.survey) return;
+    for (const { tree } of mine) this.heard.add(tree);
+    if (this.heard.size > A_FEW) this.sayBehind();
     this.soon ??= setTimeout(
       () => {
         this.soon = null;
@@ -125,11 +121,12 @@ export class OpenSheet {
   }
 
   private refresh(): Promise<void> {
-    return this.inTurn(async () => {
+    return this.work.inTurn(async () => {
       if (this.closed) return;
       const began = performance.now();
       await this.bringUp().catch((e: Error) => {
-        this.everything = true;
+        // another tab began anew, and tells when it is done
+        if (e instanceof Superseded) return;
         this.tell({ ...NO_NEWS, failed: e.message });
         throw e;
       });
@@ -138,69 +135,72 @@ export class OpenSheet {
   }
 
   private async bringUp(): Promise<void> {
-    const [touched, paired] = [[...this.touched], new Set(await pairedTrees(this.survey))];
-    // what readings say of a tool counts for every tree that it read
-    const all = this.everything || !this.rows || touched.some((t) => paired.has(t));
-    this.touched = new Set();
-    this.everything = false;
-    if (all || !this.base) {
-      const { kept, revisions } = await keptHead(this.survey, this.program);
-      if (all) this.revisions = revisions;
-      // what another program put by is made anew, whatever it follows from
-      const putBy = kept?.program === this.program && !this.rows ? await keptRows(this.survey) : [];
-      const rows = this.rows ?? new Map(putBy.map((r) => [r.id, r]));
-      this.base = await readBase(this.survey, [...paired], { rows, program: this.program });
-    }
-    if (!this.base) return this.tell(NO_NEWS);
-    if (all) this.rows = await this.workOut(this.base);
-    else if (this.rows && touched.length > 0) await this.workOutAgain(this.base, this.rows, touched);
-    if (this.closed || !this.rows) return;
-    const { survey, protocol, plots, ground } = this.base;
-    const rows = [...this.rows.values()].sort(byId);
-    const summed = sheetFrom(survey, protocol, plots, rows);
-    // a head alone says how sure its survey is; beside rows that is worked out when they are put by
+    this.heard.clear();
+    const parts: Kept[] = [];
+    const store = new DeviceStore(this.survey, (part) => void parts.push(part));
+    const [before, derived] = await alone(this.survey, async () => [await store.derived(), await this.derive(store)] as const);
+    if (this.closed) return;
+    if (parts.length > 0) this.work.derived(this.survey);
+    const ground = new Book(derived ? await contextOf(this.survey) : []);
+    const survey = ground.find('survey', this.survey);
+    const protocol = ground.protocolOf(survey);
+    if (!derived || !survey || !protocol || ground.isStruck(this.survey)) return this.sayNothing();
+    // what another tab derived meanwhile is not among the parts
+    if (this.rows === null || before === null || this.of !== nameOf(before)) this.hold(await lastRowsOf(this.survey), nameOf(derived));
+    else this.change(this.rows, parts, nameOf(derived));
+    const rows = [...(this.rows ?? new Map<string, TreeRow>()).values()].sort(byId);
+    const summed = sheetFrom(survey, protocol, marksOf(ground, this.survey), rows);
+    // a head alone says how sure its survey is; beside rows that is worked out when it is kept
     const sheet = this.withRows ? summed : withPrecision(summed, ground);
     this.workedOut?.({ survey, protocol, rows, ground });
     // more may have come while it was worked out
-    this.say(sheet, this.touched.size > A_FEW);
-    await this.keepSoon(sheet, ground);
+    this.say(sheet, this.heard.size > A_FEW);
+    await this.keepSoon(sheet, derived, ground);
   }
 
-  /** Stretch by stretch; while one is worked out the next is read. */
-  private async workOut(base: SheetBase): Promise<Map<string, TreeRow>> {
-    const rows = new Map<string, TreeRow>();
-    const left = [...(await stretchesOf(this.survey))];
-    const take = async () => {
-      for (let stretch = left.shift(); stretch && !this.closed; stretch = left.shift()) {
-        for (const row of await rowsIn(base, stretch)) rows.set(row.id, row);
-        if (!this.shown) this.tell({ ...NO_NEWS, worked: rows.size });
+  private derive(store: DeviceStore): Promise<Derived | null> {
+    let worked = 0;
+    return derive(store, {
+      version: this.work.version,
+      tell: (part) => {
+        worked += part.trees;
+        if (!this.shown) this.tell({ ...NO_NEWS, worked });
+      },
+    });
+  }
+
+  private hold(rows: readonly TreeRow[], of: string): void {
+    this.rows = new Map(rows.map((r) => [r.id, r]));
+    this.of = of;
+  }
+  private change(rows: Map<string, TreeRow>, parts: readonly Kept[], of: string): void {
+    for (const { made, gone } of parts) {
+      for (const t of made) {
+        const last = t.rows.at(-1);
+        if (last) rows.set(t.tree, last);
       }
-    };
-    await Promise.all([take(), take()]);
-    return rows;
-  }
-
-  private async workOutAgain(base: SheetBase, rows: Map<string, TreeRow>, trees: readonly string[]): Promise<void> {
-    const made = new Map((await rowsOfThese(base, trees)).map((r) => [r.id, r]));
-    for (const tree of trees) {
-      const row = made.get(tree);
-      if (row) rows.set(tree, row);
-      else rows.delete(tree);
+      for (const tree of gone) rows.delete(tree);
     }
+    this.of = of;
   }
 
-  private async keepSoon(sheet: SurveySheet, ground: Book): Promise<void> {
-    const { revisions } = this;
-    if (this.putBy) clearTimeout(this.putBy);
+  private async keepSoon(sheet: SurveySheet, derived: Derived, ground: Book): Promise<void> {
+    if (this.keeping) clearTimeout(this.keeping);
     // without room it is worked out again the next time
-    const keep = () => keepSheet(this.withRows ? withPrecision(sheet, ground) : sheet, revisions, this.program).catch(() => {});
+    const keep = () => keepHead((this.withRows ? withPrecision(sheet, ground) : sheet).head, derived).catch(() => {});
     if (this.withRows) {
-      this.putBy = setTimeout(() => void keep(), PUT_BY_MS);
+      this.keeping = setTimeout(() => void keep(), KEEP_MS);
       return;
     }
     // a head alone is asked for now and then: its rows would only lie about
-    this.rows = this.base = null;
+    this.rows = null;
     await keep();
+  }
+
+  private sayNothing(): void {
+    this.rows = null;
+    this.told = new Map();
+    this.tell(NO_NEWS);
   }
 
   private say({ head, rows }: SurveySheet, old: boolean): void {
@@ -213,6 +213,14 @@ export class OpenSheet {
     this.tell({ head, rows: fresh.slice(0, FIRST), gone, old });
     if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });
   }
+}
+
+const nameOf = ({ cursor, version }: Pick<Derived, 'cursor' | 'version'>): string => `${cursor} ${version.code}`;
+
+/** While no other tab of this device derives the same survey. */
+function alone<T>(survey: string, work: () => Promise<T>): Promise<T> {
+  const locks = (globalThis.navigator as { readonly locks?: LockManager } | undefined)?.locks;
+  return locks ? (locks.request(`derive ${survey}`, work) as Promise<T>) : work();
 }
 
 /** With how sure it is so far. */

@@ -78,17 +78,18 @@ describe('records that lie together', () => {
     expect(packs.length).toBe(11 + 3 + 5);
   });
 
-  it('are read in stretches of trees, each tree in one of them and whole', async () => {
+  it('are read in ranges of trees, each tree in one of them and whole', async () => {
     const store = await openStore();
     const many = Array.from({ length: 1300 }, (_, i) => make('tree', { survey: survey.id, plot: null, tag: `m${i}`, species: null }));
     await store.keepLocally([...ALL, ...many]);
-    const stretches = await store.stretchesOf(survey.id);
-    expect(stretches.length).toBe(3);
-    const read = await Promise.all(stretches.map((s) => store.recordsIn(survey.id, s)));
+    const ranges = await store.rangesOf(survey.id);
+    expect(ranges.length).toBe(3);
+    const read = await Promise.all(ranges.map((s) => store.recordsIn(survey.id, s)));
     expect(ids(read.flat())).toEqual(ids([...trees, ...stems, ...many]));
     const treesIn = read.map((part) => new Set(part.flatMap((r) => (r.kind === 'stem' ? r.body.tree : r.id))));
     expect(treesIn.reduce((n, some) => n + some.size, 0)).toBe(trees.length + many.length);
-    expect(await store.stretchesOf(v7())).toEqual([]);
+    const [none] = await store.rangesOf(v7());
+    expect(none && (await store.recordsIn(v7(), none))).toEqual([]);
   });
 
   it('correct one of them, put by what it said, and leave the others', async () => {

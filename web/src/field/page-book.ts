@@ -1,14 +1,15 @@
 import { Book } from '../book/book';
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
+import { toolErrorsOf } from './derivation-store';
 import type { Filed } from './schema';
 import { UNFILED } from './schema';
-import { along, folderOf, load, pairedTrees, recordsById, treesBackwards } from './store';
+import { along, folderOf, load, recordsById, treesBackwards } from './store';
 
 /**
  * The part of the book that a page holds, read piece by piece from this device's store, however large that is: what every
  * survey shares, of each survey carried what belongs to no tree, and of trees those that the page needs: the one in hand,
- * the last of its survey, after whose tag the next goes on, and those of which readings judge a person or a tool.
+ * the last of its survey, after whose tag the next goes on. What readings of its other trees say of tools is kept as sums.
  */
 export class PageBook {
   book = new Book();
@@ -37,6 +38,7 @@ export class PageBook {
     const parts = await Promise.all([load(SHARED), load(UNFILED), ...carried.map((s) => load(s, ''))]);
     const trees = await Promise.all([...this.held].map(treeRecords));
     this.book = new Book(this.counted([...parts.flat(), ...trees.flat(), ...meanwhile]));
+    for (const survey of this.surveys) await this.readToolErrors(survey);
     if (this.meanwhile === meanwhile) this.meanwhile = null;
   }
 
@@ -68,11 +70,16 @@ export class PageBook {
   /** Holds of a survey what measuring in it needs beside the tree in hand, from now on. */
   async openSurvey(survey: string): Promise<void> {
     this.surveys.add(survey);
-    await this.hold(await pairedTrees(survey));
+    await this.readToolErrors(survey);
     for await (const tree of treesBackwards(survey)) {
       await this.hold([tree]);
       if (this.book.tree(tree)) return;
     }
+  }
+
+  /** Takes over what readings of trees that are not held say of people and tools, as it was derived last. */
+  async readToolErrors(survey: string): Promise<void> {
+    if (this.surveys.has(survey)) this.book = this.book.told(survey, { trees: await toolErrorsOf(survey) });
   }
 
   /** Shows of what was written what belongs here. */

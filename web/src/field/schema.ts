@@ -1,7 +1,8 @@
 import type { DBSchema, IDBPDatabase } from 'idb';
 import type { SurveyHead } from '../book/summary';
-import type { TreeRow } from '../book/tree-row';
+import type { ToolError } from '../book/tool-errors';
 import type { AnyRecord } from '../contract/envelope';
+import type { News as Came, Derived, TreeRows } from '../derivation/store';
 import type { Unsent } from './refused';
 
 /** Where a record lies: its scope, and within a survey the tree it is part of; '' for what belongs to no one tree. */
@@ -28,21 +29,27 @@ export interface Pack {
 export interface FieldSchema extends DBSchema {
   packs: { key: Key; value: Pack; indexes: { id: string } };
   outbox: { key: string; value: Unsent };
-  /** What each tree was read with. */
-  tools: { key: [scope: string, tree: string]; value: readonly string[] };
-  /** Trees of which readings may judge each other: what they say of people and tools counts in their whole survey. */
-  paired: { key: [scope: string, tree: string]; value: 1 };
-  /** What a survey added up to when somebody last looked, and from which state of its records by which program. */
+  /** What came last of each tree, and of each thing that belongs to none, and in which writing to its scope. */
+  changes: { key: [scope: string, id: string]; value: Changed; indexes: { writing: [scope: string, writing: number] } };
+  /** How each survey was derived, its trees' rows, and what pairs of readings of its trees say of tools. */
+  derived: { key: string; value: Derived };
+  treeRows: { key: [survey: string, tree: string]; value: TreeRows };
+  toolErrors: { key: [survey: string, tree: string]; value: readonly ToolError[] };
+  /** What a survey added up to when somebody last looked. */
   heads: { key: string; value: KeptHead };
-  rows: { key: string; value: readonly TreeRow[] };
   meta: { key: string; value: number | string | readonly AnyRecord[] | readonly string[] };
 }
 /** How often each scope was written to. */
 export type Revisions = Readonly<Record<string, number>>;
+/** Something that came, in which writing to its scope. */
+export interface Changed extends Came {
+  readonly scope: string;
+  readonly writing: number;
+}
 export interface KeptHead {
   readonly head: SurveyHead;
-  readonly revisions: Revisions;
-  readonly program: string;
+  /** The derivation that it sums up. */
+  readonly of: Pick<Derived, 'cursor' | 'version'>;
 }
 export type FieldDatabase = IDBPDatabase<FieldSchema>;
 
@@ -53,3 +60,6 @@ export const cursorKey = (scope: string) => `cursor ${scope}`;
 export const acknowledgedKey = (scope: string) => `acknowledged ${scope}`;
 /** Under this the surveys stand that the device carries. */
 export const ALONG = 'along';
+
+/** What follows from the records. */
+export const DERIVED = ['derived', 'treeRows', 'toolErrors', 'heads'] as const;

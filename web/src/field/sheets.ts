@@ -9,10 +9,11 @@ import { standRow } from '../book/stand-row';
 import type { SurveyHead } from '../book/summary';
 import { resultsOf, type SurveyResults } from '../book/survey-results';
 import { SHARED } from '../contract/scope';
-import { keptHead, keptRows, scopesUnder } from './kept-sheets';
+import type { Version } from '../derivation/store';
+import { contextOf, lastRowsOf, scopesUnder } from './derivation-store';
+import { keptHead } from './kept-sheets';
 import { type News, newsChannel } from './news';
-import { NO_NEWS, OpenSheet, type Tell } from './open-sheet';
-import { UNFILED } from './schema';
+import { NO_NEWS, OpenSheet, type SheetWork, type Tell } from './open-sheet';
 import { along, load, loadAll } from './store';
 import { type FoundTree, MOST_FOUND, type TakenTag, TreeIndex } from './tree-index';
 
@@ -29,8 +30,16 @@ export class Sheets {
   private queue: Promise<void> = Promise.resolve();
   private readonly indexes = new Map<string, Promise<TreeIndex>>();
 
-  /** @param program names the program: what another one put by is worked out again */
-  constructor(private readonly program: string) {
+  private readonly work: SheetWork;
+
+  /** @param version of this code: what another one made is made again */
+  constructor(private readonly version: Version) {
+    this.work = {
+      version,
+      inTurn: (work) => this.inTurn(work),
+      // a channel does not hear itself: other sheets of this worker read what was kept when they are brought up
+      derived: (survey) => this.channel.postMessage({ derived: survey } satisfies News),
+    };
     this.channel.onmessage = ({ data }: MessageEvent<News>) => {
       for (const sheet of this.open.values()) sheet.hear(data);
       // what was decided may have brought trees back: they are looked for anew
@@ -44,7 +53,7 @@ export class Sheets {
    * @returns what to name it by when that is to end
    */
   watch(survey: string, withRows: boolean, tell: Tell): number {
-    const sheet = new OpenSheet(survey, this.program, withRows, tell, (work) => this.inTurn(work));
+    const sheet = new OpenSheet(survey, withRows, tell, this.work);
     this.last++;
     this.open.set(this.last, sheet);
     void sheet.open().catch((e: Error) => tell({ ...NO_NEWS, failed: e.message }));
@@ -58,13 +67,8 @@ export class Sheets {
     const say: Tell = ({ head, worked, old, failed }) => {
       if (head === null || old) tell(null, worked ?? 0, old, failed ?? null);
     };
-    const sheet = new OpenSheet(
-      survey,
-      this.program,
-      true,
-      say,
-      (work) => this.inTurn(work),
-      ({ survey: s, protocol, rows, ground }) => tell(resultsOf(ground, s, protocol.options, rows, asked), rows.length, false, null),
+    const sheet = new OpenSheet(survey, true, say, this.work, ({ survey: s, protocol, rows, ground }) =>
+      tell(resultsOf(ground, s, protocol.options, rows, asked), rows.length, false, null),
     );
     this.last++;
     this.open.set(this.last, sheet);
@@ -74,11 +78,11 @@ export class Sheets {
   /** The trees of a survey as text for a spreadsheet; null while it is not here. */
   async treesCsv(survey: string): Promise<string | null> {
     await this.upToDate(survey);
-    const ground = new Book((await Promise.all([load(SHARED), load(UNFILED), load(survey, '')])).flat());
+    const ground = new Book(await contextOf(survey));
     const record = ground.find('survey', survey);
     const protocol = ground.protocolOf(record);
     if (!record || !protocol) return null;
-    const prepared = preparedOf(ground, { survey: record, options: protocol.options }, (await keptRows(survey)).map(standRow));
+    const prepared = preparedOf(ground, { survey: record, options: protocol.options }, (await lastRowsOf(survey)).map(standRow));
     return treesCsv(prepared, fillHeights(prepared.trees, prepared.breastHeight), protocol.options.units);
   }
   unwatch(name: number): void {
@@ -105,23 +109,23 @@ export class Sheets {
 
   /** Diameters and heights of other trees of a survey, metres, as they were last put by: a picture, not a sum. */
   async scatter(survey: string, but: string): Promise<readonly (readonly [number, number])[]> {
-    const rows = (await keptRows(survey)).filter((r) => r.id !== but && !r.struck && r.out.length === 0);
+    const rows = (await lastRowsOf(survey)).filter((r) => r.id !== but && !r.struck && r.out.length === 0);
     const every = Math.ceil(rows.length / DOTS);
     return rows.flatMap((r, i) => (i % every === 0 && r.dbh !== null && r.height !== null ? [[r.dbh, r.height] as const] : []));
   }
 
   /** How a person called the heights of other trees of a survey by eye: over what was measured, less 1. */
   async byEye(survey: string, person: string, but: string): Promise<readonly number[]> {
-    const rows = (await keptRows(survey)).filter((r) => r.id !== but && !r.struck && !r.out.includes('height'));
+    const rows = (await lastRowsOf(survey)).filter((r) => r.id !== but && !r.struck && !r.out.includes('height'));
     return rows.flatMap(({ byEye }) => (byEye?.person === person ? [byEye.share] : []));
   }
 
   /** Whether a tree is one of those that want a height, where that follows from the others of its survey. */
   async heightWanted(survey: string, tree: HeightCandidate): Promise<boolean> {
     await this.upToDate(survey);
-    const { kept } = await keptHead(survey, this.program);
+    const { kept } = await keptHead(survey, this.version);
     if (!kept?.head) return true;
-    const others = (await keptRows(survey)).filter((r) => r.id !== tree.id && !r.struck && r.notCounted === null);
+    const others = (await lastRowsOf(survey)).filter((r) => r.id !== tree.id && !r.struck && r.notCounted === null);
     const inOrder = [...others, tree].sort((a, b) => (a.id < b.id ? -1 : 1));
     return heightsWanted(inOrder, kept.head.protocol.options).has(tree.id);
   }
@@ -140,19 +144,13 @@ export class Sheets {
   private async index(survey: string): Promise<TreeIndex> {
     await this.upToDate(survey);
     const beside = await Promise.all([load(SHARED), load(survey, '')]);
-    return new TreeIndex(survey, await keptRows(survey), beside.flat());
+    return new TreeIndex(survey, await lastRowsOf(survey), beside.flat());
   }
 
   /** What was put by of a survey is worked out anew where it is of before. */
   private async upToDate(survey: string): Promise<void> {
-    if ((await keptHead(survey, this.program)).holds) return;
-    await new OpenSheet(
-      survey,
-      this.program,
-      false,
-      () => {},
-      (work) => this.inTurn(work),
-    ).open();
+    if ((await keptHead(survey, this.version)).holds) return;
+    await new OpenSheet(survey, false, () => {}, this.work).open();
   }
 
   /** What another protocol would make of a survey; null where the survey is not here whole. */

@@ -1,10 +1,10 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
 import { db } from './database';
-import { countUp, put, WRITTEN, type Written } from './filing';
+import { countUp, noteDecided, put, WRITTEN, type Written } from './filing';
 import { folderAt, stretch, takeOut, unpacked } from './packs';
 import type { Unsent } from './refused';
-import { ALONG, acknowledgedKey, cursorKey, type Folder, type Key, UNFILED } from './schema';
+import { ALONG, acknowledgedKey, cursorKey, DERIVED, type Folder, type Key, UNFILED } from './schema';
 
 /** Every record on this device. */
 export async function loadAll(): Promise<AnyRecord[]> {
@@ -31,38 +31,31 @@ export async function* treesBackwards(scope: string): AsyncGenerator<string> {
   }
 }
 
-/** Trees of a survey that follow each other in the store: from one of them up to another, which is the next stretch's. */
-export interface Stretch {
-  readonly from: string;
-  readonly before: string | null;
+/** Trees of a survey that follow each other: after one as far as another, that one too. */
+export interface Range {
+  readonly after: string;
+  readonly to: string;
 }
-/** So many entries a stretch, about: never of a tree a part. */
+/** Ids of trees lie between these. */
+const [BEFORE_ALL, AFTER_ALL] = ['00000000-0000-0000-0000-000000000000', 'ffffffff-ffff-ffff-ffff-ffffffffffff'];
+/** So many entries a range, about: never of a tree a part. */
 const ENTRIES = 500;
 
-/** All trees of a survey that are here, in stretches. */
-export async function stretchesOf(scope: string): Promise<readonly Stretch[]> {
-  const found: Stretch[] = [];
+/** All trees of a survey that are here, in ranges that meet; together they hold every id there can be. */
+export async function rangesOf(scope: string): Promise<readonly Range[]> {
+  const borders: string[] = [];
   const trees = IDBKeyRange.bound([scope, '', []], [scope, []], true);
-  for (let at = await (await db()).transaction('packs').store.openKeyCursor(trees); at; ) {
-    const from = at.key[1];
-    const next = await at.advance(ENTRIES);
-    // a tree of very many records is a stretch of its own
-    at = next?.key[1] === from ? await next.continue([scope, from, []] as never) : next;
-    found.push({ from, before: at?.key[1] ?? null });
+  const first = await (await db()).transaction('packs').store.openKeyCursor(trees);
+  for (let at = await first?.advance(ENTRIES); at; at = await at.advance(ENTRIES)) {
+    // a tree of very many records is passed over at once
+    if (at.key[1] !== borders.at(-1)) borders.push(at.key[1]);
   }
-  return found;
+  return [...borders, AFTER_ALL].map((to, i) => ({ after: borders[i - 1] ?? BEFORE_ALL, to }));
 }
 
-/** The records of the trees of a stretch. */
-export async function recordsIn(scope: string, { from, before }: Stretch): Promise<AnyRecord[]> {
-  const range = IDBKeyRange.bound([scope, from], before === null ? [scope, []] : [scope, before], false, true);
-  return unpacked(await (await db()).getAll('packs', range));
-}
-
-/** Trees of a survey of which readings may judge each other. */
-export async function pairedTrees(scope: string): Promise<readonly string[]> {
-  const keys = await (await db()).getAllKeys('paired', stretch(scope));
-  return keys.map(([, tree]) => tree);
+/** The records of the trees of a range. */
+export async function recordsIn(scope: string, { after, to }: Range): Promise<AnyRecord[]> {
+  return unpacked(await (await db()).getAll('packs', IDBKeyRange.bound([scope, after, []], [scope, to, []], true)));
 }
 
 /**
@@ -128,7 +121,7 @@ export async function takeAlong(survey: string): Promise<void> {
  * @returns how many of them it does not have yet: then nothing is done
  */
 export async function leaveBehind(survey: string): Promise<number> {
-  const tx = (await db()).transaction([...WRITTEN, 'outbox', 'heads', 'rows'], 'readwrite', { durability: 'strict' });
+  const tx = (await db()).transaction([...WRITTEN, ...DERIVED, 'outbox'], 'readwrite', { durability: 'strict' });
   const [packs, meta] = [tx.objectStore('packs'), tx.objectStore('meta')];
   const unsent = await tx.objectStore('outbox').getAllKeys();
   const scopes = await Promise.all(unsent.map(async (id) => (await packs.index('id').getKey(id))?.[0] ?? UNFILED));
@@ -136,13 +129,11 @@ export async function leaveBehind(survey: string): Promise<number> {
   const unsentHere = scopes.filter((s) => s === survey || s === UNFILED).length;
   if (unsentHere === 0) {
     packs.delete(stretch(survey));
-    tx.objectStore('tools').delete(stretch(survey));
-    tx.objectStore('paired').delete(stretch(survey));
+    for (const name of ['changes', 'treeRows', 'toolErrors'] as const) tx.objectStore(name).delete(stretch(survey));
     meta.delete(cursorKey(survey));
     meta.delete(`size ${survey}`);
     meta.delete(acknowledgedKey(survey));
-    tx.objectStore('heads').delete(survey);
-    tx.objectStore('rows').delete(survey);
+    for (const name of ['derived', 'heads'] as const) tx.objectStore(name).delete(survey);
     const before = (await meta.get(ALONG)) as readonly string[] | undefined;
     meta.put(
       (before ?? []).filter((s) => s !== survey),
@@ -220,13 +211,15 @@ export async function correctLocally(record: AnyRecord): Promise<void> {
     meta.put([...putBy, ...(await takeOut(packs, key, new Set([record.id])))], 'corrected');
   }
   await put(tx, [record]);
+  await noteDecided(tx);
   tx.objectStore('outbox').put({ id: record.id });
   await tx.done;
 }
 
 /** Changes entries of the outbox: to be sent again, or set aside. */
 export async function putUnsent(entries: readonly Unsent[]): Promise<void> {
-  const tx = (await db()).transaction('outbox', 'readwrite', { durability: 'strict' });
-  for (const entry of entries) tx.store.put(entry);
+  const tx = (await db()).transaction([...WRITTEN, 'outbox'], 'readwrite', { durability: 'strict' });
+  for (const entry of entries) tx.objectStore('outbox').put(entry);
+  await noteDecided(tx);
   await tx.done;
 }

@@ -7,8 +7,8 @@ import type { AnyRecord, BodyOf } from '../contract/envelope';
 import { KIND_NAMES, type Kind } from '../contract/kinds/index';
 import { BODIES } from '../contract/records/index';
 import { validate } from '../contract/validate';
-import { bringUp } from '../server/results/bring-up';
-import { keptRowsOf } from '../server/results/kept-rows';
+import { deriveHere } from '../server/results/test-derive';
+import { standRowsIn } from '../server/results/tree-rows';
 import { surveys } from '../server/sync-service';
 import { pullAll, testDatabase } from '../server/test-database';
 import { device, type TestDevice } from './test-devices';
@@ -170,8 +170,8 @@ describe('two or more people who change anything at the same time', () => {
       trees: server.treesOf(survey.id).length,
     });
     // and so do results
-    await bringUp(t.db, survey.id, `p${seed}`);
+    await deriveHere(t.db, survey.id);
     const under = server.protocolOf(there1);
-    if (under) expect(await keptRowsOf(t.db, survey.id)).toEqual(rowsOf(server, survey.id, { protocol: under.options }).map(standRow));
+    if (under) expect(await standRowsIn(t.db, survey.id)).toEqual(rowsOf(server, survey.id, under.options).map(standRow));
   });
 });

@@ -112,7 +112,7 @@ function heldRow(book: Book, survey: string, record: Stated<'tree'>, protocol: P
   ];
   const known = worked.get(id);
   if (known?.of.every((v, i) => v === of[i])) return known.row;
-  const [row] = rowsOfTrees(book, survey, [id], { protocol });
+  const [row] = rowsOfTrees(book, survey, [id], protocol);
   if (row) worked.set(id, { of, row });
   return row ?? null;
 }

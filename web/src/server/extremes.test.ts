@@ -4,9 +4,9 @@ import { Book } from '../book/book';
 import { rowsOf } from '../book/rows-of';
 import { standRow } from '../book/stand-row';
 import type { AnyRecord } from '../contract/envelope';
-import { type AskedResults, answerFor } from './results/answer';
-import { bringUp } from './results/bring-up';
-import { keptRowsOf } from './results/kept-rows';
+import type { AskedResults } from './results/answer';
+import { answerHere } from './results/test-derive';
+import { standRowsIn } from './results/tree-rows';
 import { push } from './sync-service';
 import { testDatabase } from './test-database';
 
@@ -28,13 +28,11 @@ async function store(records: readonly AnyRecord[]): Promise<void> {
 /** Brings a survey's figures up, here and as a device does. */
 async function figures({ survey, records }: ExtremeSurvey): Promise<void> {
   await store(records);
-  const state = await bringUp(t.db, survey, 'p');
-  expect(state).not.toBeNull();
-  if (state) expect(await answerFor(t.db, state, asked)).toMatch(/^\{/);
+  expect(await answerHere(t.db, survey, asked)).toMatch(/^\{/);
   const book = new Book(records);
   const protocol = book.protocolOf(book.find('survey', survey));
-  const rows = protocol ? rowsOf(book, survey, { protocol: protocol.options }).map(standRow) : [];
-  expect(await keptRowsOf(t.db, survey)).toEqual(rows);
+  const rows = protocol ? rowsOf(book, survey, protocol.options).map(standRow) : [];
+  expect(await standRowsIn(t.db, survey)).toEqual(rows);
 }
 
 describe('a survey of stored extremes has its figures, here and on a device', () => {

@@ -29,6 +29,7 @@ const CATALOGUE = {
   'wrong-type': { status: 415, title: 'The body is not sent as JSON' },
   internal: { status: 500, title: 'Something went wrong here' },
   'too-long': { status: 422, title: 'The request takes too long' },
+  updating: { status: 503, title: 'This server is being updated', retryAfter: 30 },
   busy: { status: 503, title: 'The server is busy', retryAfter: 5 },
   'database-away': { status: 503, title: 'The database does not answer', retryAfter: 2 },
 } satisfies Record<string, Entry>;

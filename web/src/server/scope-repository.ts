@@ -14,6 +14,12 @@ export async function lastOf(db: Db | Tx, scope: string): Promise<number | null>
   return row ? row.last : null;
 }
 
+/** How many trees a survey has that count. */
+export async function treesOf(db: Db, scope: string): Promise<number> {
+  const [row] = await db.select({ trees: scopeTable.trees }).from(scopeTable).where(eq(scopeTable.id, scope));
+  return row?.trees ?? 0;
+}
+
 /** The book's own id. */
 export async function bookId(db: Db): Promise<string> {
   const [row] = await db.select().from(book);

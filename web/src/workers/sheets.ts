@@ -1,4 +1,4 @@
 import { expose } from 'comlink';
 import { Sheets } from '../field/sheets';
 
-expose(new Sheets(import.meta.env.PROGRAM));
+expose(new Sheets(import.meta.env.VERSION));

@@ -20,7 +20,7 @@ function answerAt(name: string, confidence: number, intervals: 'sampling' | 'all
   const protocol = survey && book.protocolOf(survey);
   if (!survey || !protocol) throw new Error(name);
   const { options } = protocol;
-  const prepared = preparedOf(book, { survey, options }, rowsOf(book, survey.entity, { protocol: options }).map(standRow));
+  const prepared = preparedOf(book, { survey, options }, rowsOf(book, survey.entity, options).map(standRow));
   const stand = standAnswer(standOf(prepared, { confidence, intervals }), options.units, errors);
   return { survey: survey.entity, at: '2026-06-01T00:00:00.000Z', units: IN_SI[options.units].names, confidence: confidence * 100, stand };
 }

@@ -93,12 +93,12 @@ describe('a rebuild', () => {
     await breakOff(broken);
     const failed: string[] = [];
     const made = new Set<string>();
-    await rebuildAll(t.url, { state: (name) => void made.add(name), failed: (name, why) => void failed.push(`${name}: ${why}`) }).catch(
+    await rebuildAll(t.url, { trees: (name) => void made.add(name), failed: (name, why) => void failed.push(`${name}: ${why}`) }).catch(
       (e) => failed.push(`all: ${e.message}`),
     );
     expect(failed).toHaveLength(1);
     expect(failed[0]).toMatch(/^Bench: .*JSON/);
-    const { rows } = await t.pool.query("select scope from derived.derivation where program <> '' order by scope");
+    const { rows } = await t.pool.query('select scope from derived.survey_state where cursor is not null order by scope');
     expect(rows.map((r) => r.scope)).toEqual(expect.arrayContaining([surveys[0]?.survey, surveys[2]?.survey]));
   });
 });

@@ -1,28 +1,20 @@
 import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
-import { mayJudge, readWith } from '../../book/read-with';
 import type { AnyRecord } from '../../contract/envelope';
 import { homeOf, SHARED } from '../../contract/scope';
+import { newsOf } from '../../derivation/news';
+import type { News, Which } from '../../derivation/store';
 import type { Db } from '../db';
 import { filed, record } from '../schema/index';
-import { among, type Which } from './which';
+import { among } from './which';
 
 /** So many records are looked at at once. */
 const AT_ONCE = 5000;
 
-/** A record that was filed, as far as it says which trees change. */
-export interface Filed {
-  readonly kind: string;
-  readonly entity: string;
-  readonly first: boolean;
-  readonly tree: string | null;
-}
-
 /**
  * Files the records of a survey by tree, those that came after a place in its order.
- * @param tell of each as it is filed
  * @returns the place of the last one
  */
-export async function fileRecords(db: Db, scope: string, after: number, tell: (filed: Filed) => void): Promise<number> {
+export async function fileRecords(db: Db, scope: string, after: number): Promise<number> {
   for (let last = after; ; ) {
     const rows = await db
       .select({ seq: record.seq, sent: record.sent })
@@ -38,11 +30,8 @@ export async function fileRecords(db: Db, scope: string, after: number, tell: (f
     );
     await insertFiled(
       db,
-      records.map(({ seq, record: r }) => ({ record: r.id, scope, seq, tree: trees.get(r.id) ?? null, tool: readWith(r) })),
+      records.map(({ seq, record: r }) => ({ record: r.id, scope, seq, tree: trees.get(r.id) ?? null })),
     );
-    for (const { record: r } of records) {
-      tell({ kind: r.kind, entity: r.entity, first: r.id === r.entity, tree: trees.get(r.id) ?? null });
-    }
     last = rows.at(-1)?.seq ?? last;
   }
 }
@@ -76,71 +65,60 @@ function aboveOf(r: AnyRecord): string | null {
 async function insertFiled(db: Db, rows: readonly (typeof filed.$inferInsert)[]): Promise<void> {
   const values = JSON.stringify(rows);
   await db.execute(sql`
-    insert into derived.filed (record, scope, seq, tree, tool)
-    select * from jsonb_to_recordset(${values}::jsonb) as x(record uuid, scope text, seq bigint, tree uuid, tool text)
+    insert into derived.filed (record, scope, seq, tree)
+    select * from jsonb_to_recordset(${values}::jsonb) as x(record uuid, scope text, seq bigint, tree uuid)
     on conflict (record) do nothing`);
 }
 
+/** What came of a survey after a place in its order, and where its records that belong to no tree are. */
+export async function filedAfter(db: Db, scope: string, after: number): Promise<readonly News[]> {
+  const rows = await db
+    .select({ sent: record.sent, tree: filed.tree })
+    .from(filed)
+    .innerJoin(record, eq(record.id, filed.record))
+    .where(and(eq(filed.scope, scope), gt(filed.seq, after)));
+  return rows.map(({ sent, tree }) => newsOf(JSON.parse(sent), tree));
+}
+
+/** What came of what every survey shares after a place in its order. */
+export async function sharedAfter(db: Db, after: number): Promise<readonly News[]> {
+  const rows = await db
+    .select({ sent: record.sent })
+    .from(record)
+    .where(and(eq(record.scope, SHARED), gt(record.seq, after)));
+  return rows.map(({ sent }) => newsOf(JSON.parse(sent), null));
+}
+
+const parsed = (rows: readonly { readonly sent: string }[]): readonly AnyRecord[] => rows.map((r) => JSON.parse(r.sent));
+
+/** The records that belong to no tree: of a survey, and all that every survey shares. */
+export async function contextRecords(db: Db, scope: string): Promise<readonly AnyRecord[]> {
+  const [shared, own] = await Promise.all([
+    db.select({ sent: record.sent }).from(record).where(eq(record.scope, SHARED)),
+    db
+      .select({ sent: record.sent })
+      .from(record)
+      .innerJoin(filed, eq(filed.record, record.id))
+      .where(and(eq(filed.scope, scope), isNull(filed.tree))),
+  ]);
+  return parsed([...shared, ...own]);
+}
+
 /**
- * Records as they were sent, with commas between them: nobody looks at them on the way to where they are worked with, and a
- * book is the same in whatever order they come.
+ * The records of some trees. Their places are asked for first: in a join of tables of whose size it knows nothing yet the
+ * database would look at every pair.
  */
-const inOne = sql<string | null>`string_agg(${record.sent}, ',')`;
-
-/** The records of a scope that belong to no tree, of what every survey shares all of them: the inside of a JSON list. */
-export async function groundOf(db: Db, scope: string): Promise<string> {
-  const base = db.select({ all: inOne }).from(record);
-  const [row] =
-    scope === SHARED
-      ? await base.where(eq(record.scope, scope))
-      : await base.innerJoin(filed, eq(filed.record, record.id)).where(and(eq(filed.scope, scope), isNull(filed.tree)));
-  return row?.all ?? '';
+export async function recordsOf(db: Db, scope: string, which: Which): Promise<readonly AnyRecord[]> {
+  const places = await db
+    .select({ seq: filed.seq })
+    .from(filed)
+    .where(and(eq(filed.scope, scope), among(filed.tree, which)));
+  const rows = await db
+    .select({ sent: record.sent })
+    .from(record)
+    .where(and(eq(record.scope, scope), sql`${record.seq} = any(${`{${places.map((p) => p.seq)}}`}::bigint[])`));
+  return parsed(rows);
 }
-
-/** The records of some trees. */
-export interface TreeRecords {
-  /** Of trees of which there is one record and nothing else. */
-  readonly alone: readonly AnyRecord[];
-  readonly others: readonly AnyRecord[];
-}
-
-interface Places {
-  readonly first: string | null;
-  readonly last: string | null;
-  /** Places of records of trees of which there is one alone, and of the others', with commas between them. */
-  readonly alone: string | null;
-  readonly others: string | null;
-}
-
-/**
- * Trees that follow each other were mostly stored after each other, and then a stretch of the survey's order holds little
- * else. No join: where the database does not know yet how much there is, it would look at every pair. Places come as texts,
- * which are read several times as fast as a row each.
- * @param but trees of which none are wanted
- */
-export async function recordsOf(db: Db, scope: string, which: Which, but: readonly string[] = []): Promise<TreeRecords> {
-  const { rows: places } = await db.execute<Places & Record<string, unknown>>(sql`
-    select min(first) as first, max(last) as last,
-      string_agg(places, ',') filter (where records = 1) as alone, string_agg(places, ',') filter (where records > 1) as others
-    from (select count(*) as records, min(seq) as first, max(seq) as last, string_agg(seq::text, ',') as places from derived.filed
-      where scope = ${scope} and ${among(sql`tree`, which)} and not ${among(sql`tree`, { trees: but })} group by tree) trees`);
-  // a sum over nothing is a row too
-  const at = places[0] as Places;
-  const [first, last] = [Number(at.first ?? 0), Number(at.last ?? 0)];
-  const [single, several] = [new Set(at.alone?.split(',')), new Set(at.others?.split(','))];
-  const together = last - first < 2 * (single.size + several.size);
-  const { rows } = await db.execute<{ seq: string; sent: string }>(sql`
-    select seq, sent from record where scope = ${scope} and
-    ${together ? sql`seq between ${first} and ${last}` : sql`seq = any(${`{${[...single, ...several]}}`}::bigint[])`}`);
-  const [alone, others]: [AnyRecord[], AnyRecord[]] = [[], []];
-  for (const { seq, sent } of rows) {
-    if (several.has(seq)) others.push(JSON.parse(sent));
-    else if (single.has(seq)) alone.push(JSON.parse(sent));
-  }
-  return { alone, others };
-}
-/** What several such texts list, in that order. */
-export const listed = (...texts: readonly string[]): string => `[${texts.filter((t) => t !== '').join(',')}]`;
 
 /**
  * The trees of a survey after one of them, in the order of their ids, as far as one of them: a part.
@@ -153,20 +131,4 @@ export async function partAfter(db: Db, scope: string, after: string, records: n
     sql`select coalesce((${following} offset ${records - 1} limit 1), (${following} desc limit 1)) as to`,
   );
   return rows[0]?.to ?? null;
-}
-
-/** Trees whose readings judge each other's tools, and so those of other trees. */
-export async function pairedTrees(db: Db, scope: string): Promise<readonly string[]> {
-  const { rows: used } = await db.execute<{ tool: string }>(
-    sql`select distinct tool from derived.filed where scope = ${scope} and tree is not null and tool is not null`,
-  );
-  // what no two tools of the whole survey do, no two on one tree can
-  if (!mayJudge(used.map((r) => r.tool))) return [];
-  // whatever was read with the same tools is judged together: of a hundred thousand trees there are a few kinds
-  const { rows } = await db.execute<{ tools: string[]; trees: string }>(sql`
-    select tools, string_agg(tree::text, ',') as trees from (
-      select tree, array_agg(distinct tool) as tools from derived.filed
-      where scope = ${scope} and tree is not null and tool is not null group by tree having count(distinct tool) > 1) t
-    group by tools`);
-  return rows.flatMap(({ tools, trees }) => (mayJudge(tools) ? trees.split(',') : [])).sort();
 }

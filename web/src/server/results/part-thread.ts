@@ -1,13 +1,15 @@
 import { workerData } from 'node:worker_threads';
+import { derivePart, type Part, type PartDone } from '../../derivation/engine';
 import { connect } from '../db';
-import { type Part, workOutPart } from './part';
-import { type RowText, textOf } from './row-text';
+import { ServerStore } from './derivation-store';
 
 const { url } = workerData as { readonly url: string };
 const { db } = connect(url, true);
+let store: ServerStore | null = null;
 
-/** A worker thread: a part in, its rows out. It reads and keeps them by a connection of its own. */
-export default async (part: Part): Promise<RowText> => {
-  const { said, ...worked } = await workOutPart(db, part);
-  return textOf(worked, said);
+/** A worker thread: it reads the records of a part and keeps its rows, by connections of its own. */
+export default (part: Part): Promise<PartDone> => {
+  // what belongs to no tree is read once for the parts of a pass
+  if (store?.survey !== part.survey) store = new ServerStore(db, part.survey);
+  return derivePart(store, part);
 };

@@ -2,7 +2,6 @@ import { PRESETS } from '@arbolito/core';
 import { demoRecords } from '@arbolito/demo';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { manyPlots } from '../../../../scripts/many-plots';
 import { manyTrees } from '../../../../scripts/many-trees';
 import { Book } from '../../book/book';
 import { type Maker, makeRecord } from '../../book/make-records';
@@ -13,15 +12,16 @@ import { type StandRow, standRow } from '../../book/stand-row';
 import { thingOf } from '../../book/test-thing';
 import type { AnyRecord, RecordOf } from '../../contract/envelope';
 import type { ResultsResponse } from '../../contract/expand-answer';
+import { FIRST } from '../../derivation/store';
 import { push } from '../sync-service';
 import { testDatabase } from '../test-database';
-import { type AskedResults, answerFor, keptAnswer } from './answer';
-import { bringUp, derivationOf, isUpToDate, NONE } from './bring-up';
+import { type AskedResults, keptAnswer } from './answer';
+import { stateOf } from './derivation-store';
 import { partAfter } from './filing';
-import { keptRowsOf } from './kept-rows';
-import { rowsOfPart } from './part';
 import { rebuildAll } from './rebuild';
-import { partIn, textOf } from './row-text';
+import { answerHere, deriveHere } from './test-derive';
+import { standRowsIn } from './tree-rows';
+import { VERSION } from './version';
 
 let t: Awaited<ReturnType<typeof testDatabase>>;
 beforeEach(async () => {
@@ -41,10 +41,11 @@ const store = async (records: readonly AnyRecord[]) => {
 const onADevice = (records: readonly AnyRecord[], survey: string): readonly StandRow[] => {
   const book = new Book(records);
   const protocol = book.protocolOf(book.find('survey', survey));
-  return protocol ? rowsOf(book, survey, { protocol: protocol.options }).map(standRow) : [];
+  return protocol ? rowsOf(book, survey, protocol.options).map(standRow) : [];
 };
 const asked: AskedResults = { confidence: 0.95, intervals: 'sampling', units: null, errors: [10] };
-const PROGRAM = 'p';
+/** The figures of a survey as they are answered. */
+const answered = async (survey: string) => JSON.parse((await answerHere(t.db, survey, asked)) ?? '{}') as ResultsResponse;
 let made = 0;
 const maker: Maker = {
   device: 'd',
@@ -59,12 +60,11 @@ describe('results on the server', () => {
     for (const name of ['Monte Umbrío', 'Tansy Creek tract', 'Puerto Lenga']) {
       const survey = surveyNamed(name);
       // in several parts: trees that judge each other's tools lie in some of them and count for all
-      const state = await bringUp(t.db, survey, PROGRAM, { atOnce: 600 });
-      expect(state).toMatchObject({ through: null });
+      const state = await deriveHere(t.db, survey, { atOnce: 600 });
+      if (!state) throw new Error(name);
       const rows = onADevice(DEMO, survey);
-      expect(await keptRowsOf(t.db, survey)).toEqual(rows);
-      if (!state) continue;
-      const answer = JSON.parse((await answerFor(t.db, state, asked)) ?? '{}') as ResultsResponse;
+      expect(await standRowsIn(t.db, survey)).toEqual(rows);
+      const answer = await answered(survey);
       const book = new Book(DEMO);
       const record = book.find('survey', survey);
       const protocol = book.protocolOf(record);
@@ -73,21 +73,20 @@ describe('results on the server', () => {
       expect(answer.stand.whole?.counted).toBe(result.whole?.counted);
       expect(answer.stand.whole?.volume?.cv ?? null).toBe(result.whole?.volume?.cv ? result.whole.volume.cv * 100 : null);
       expect(await keptAnswer(t.db, survey, asked, state)).toBe(JSON.stringify(answer));
-      expect(await isUpToDate(t.db, survey, PROGRAM)).toBe(true);
-      expect(await isUpToDate(t.db, survey, 'another program')).toBe(false);
+      expect(await keptAnswer(t.db, survey, asked, { ...state, version: { ...VERSION, code: 'another' } })).toBeNull();
     }
   });
 
   it('work out only what something new may change', async () => {
     await store(DEMO);
     const survey = surveyNamed('Monte Umbrío');
-    await bringUp(t.db, survey, PROGRAM);
+    await deriveHere(t.db, survey);
     const trees = DEMO.filter((r) => r.kind === 'tree' && r.body.survey === survey);
     const plots = DEMO.filter((r) => r.kind === 'plot' && r.body.survey === survey && r.id === r.entity);
     const touched = async (...records: readonly AnyRecord[]) => {
       await store(records);
       const told: string[] = [];
-      await bringUp(t.db, survey, PROGRAM, { tell: (_, list) => void told.push(...list.map((r) => r.id)) });
+      await deriveHere(t.db, survey, { tell: (part) => void told.push(...part.made) });
       return told;
     };
     const tree = trees.at(-1) as AnyRecord & { kind: 'tree' };
@@ -104,14 +103,15 @@ describe('results on the server', () => {
     const changed = makeRecord(
       maker,
       'plot',
-      { ...(plots[0]?.body as never as object), slope: 12 } as never,
+      { ...(plots[0]?.body as never as object), slope: 17 } as never,
       thingOf(plots[0] as RecordOf<'plot'>),
     ) as AnyRecord;
     expect(new Set(await touched(changed))).toEqual(new Set(own));
-    // a species whose figures change may change any tree
+    // a species whose figures change: every tree is looked at, and those of the species are made anew
     const species = DEMO.find((r) => r.kind === 'species') as AnyRecord & { kind: 'species' };
     const other = makeRecord(maker, 'species', { ...species.body, figures: { formFactor: 0.5 } }, thingOf(species)) as AnyRecord;
-    expect((await touched(other)).length).toBeGreaterThan(800);
+    const ofSpecies = [...trees, there].filter((r) => r.kind === 'tree' && r.body.species === species.entity).map((r) => r.entity);
+    expect(new Set(await touched(other))).toEqual(new Set(ofSpecies));
   });
 
   it('come out the same however the records came and whenever they were asked for', async () => {
@@ -126,11 +126,9 @@ describe('results on the server', () => {
           const at = [0, ...new Set(places.sort((a, b) => a - b)), ordered.length];
           for (let i = 1; i < at.length; i++) {
             await push(t.db, ordered.slice(at[i - 1], at[i]));
-            await bringUp(t.db, survey, PROGRAM);
+            await deriveHere(t.db, survey);
           }
-          expect(await keptRowsOf(t.db, survey)).toEqual(onADevice(ordered, survey));
-          // counted by what was new each time
-          expect(await derivationOf(t.db, survey)).toMatchObject({ trees: 12, done: 12 });
+          expect(await standRowsIn(t.db, survey)).toEqual(onADevice(ordered, survey));
         })
         .afterEach(async () => {
           await t.drop();
@@ -140,34 +138,37 @@ describe('results on the server', () => {
     );
   });
 
-  it('that were interrupted go on where they were, and a rebuild makes all of them anew', async () => {
-    const options = PRESETS['forest-metric'].options;
-    const many = manyTrees(1150, options);
-    for (let i = 0; i < many.records.length; i += 1000) await push(t.db, [...many.records.slice(i, i + 1000)]);
-    const tell = ({ done }: { done: number }) => {
-      if (done >= 1000) throw new Error('killed');
+  it('that were interrupted are made to the end the next time; a rebuild makes all of them anew', async () => {
+    const many = manyTrees(230, PRESETS['forest-metric'].options);
+    await store(many.records);
+    const tell = ({ trees }: { trees: number }) => {
+      if (trees > 0) throw new Error('killed');
     };
-    const stops = bringUp(t.db, many.survey, PROGRAM, { tell, atOnce: 5000 });
-    await expect(stops).rejects.toThrow('killed');
-    const half = await derivationOf(t.db, many.survey);
-    expect(half).toMatchObject({ done: 1000, trees: 1150 });
-    expect(half?.through).not.toBeNull();
-    const told: string[] = [];
-    await bringUp(t.db, many.survey, PROGRAM, { tell: (_, rows) => void told.push(...rows.map((r) => r.id)) });
-    expect(told).toHaveLength(150);
-    expect(await derivationOf(t.db, many.survey)).toMatchObject({ done: 1150, through: null });
-    const before = await keptRowsOf(t.db, many.survey);
-    const names: string[] = [];
-    expect(await rebuildAll(t.url, { state: (name) => void names.push(name), failed: expect.unreachable })).toBeGreaterThan(0);
-    expect(names.length).toBeGreaterThan(1);
-    expect(await keptRowsOf(t.db, many.survey)).toEqual(before);
+    await expect(deriveHere(t.db, many.survey, { tell, atOnce: 500 })).rejects.toThrow('killed');
+    const half = await stateOf(t.db, many.survey);
+    expect(half).toMatchObject({ cursor: null, pass: expect.any(String) });
+    expect(half?.done).toBeGreaterThan(0);
+    const trees: string[] = [];
+    await deriveHere(t.db, many.survey, { tell: (part) => void trees.push(...part.made), atOnce: 500 });
+    // those that were kept are left as they are
+    expect(trees.length).toBeLessThan(230);
+    expect(await stateOf(t.db, many.survey)).toMatchObject({ pass: null, done: 230 });
+    const before = await standRowsIn(t.db, many.survey);
+    expect(before).toEqual(onADevice(many.records, many.survey));
+    // whatever was spoiled of what is derived
+    await t.pool.query("update derived.tree_row set figures = '{}', errors = null; update derived.survey_answer set answer = '{}'");
+    await t.pool.query('update derived.filed set tree = null');
+    const names = new Set<string>();
+    expect(await rebuildAll(t.url, { trees: (name) => void names.add(name), failed: expect.unreachable })).toBeGreaterThan(0);
+    expect(names.size).toBeGreaterThan(0);
+    expect(await standRowsIn(t.db, many.survey)).toEqual(before);
   });
 
   it('are worked out part by part, each tree once; what comes out the same is not written again', async () => {
     const many = manyTrees(120, PRESETS['forest-metric'].options);
     await store(many.records);
-    await bringUp(t.db, many.survey, PROGRAM, { atOnce: 500 });
-    const trees = (await keptRowsOf(t.db, many.survey)).map((r) => r.id);
+    await deriveHere(t.db, many.survey, { atOnce: 500 });
+    const trees = (await standRowsIn(t.db, many.survey)).map((r) => r.id);
     expect(trees).toHaveLength(120);
     for (const [records, most] of [
       [70, 7],
@@ -176,56 +177,31 @@ describe('results on the server', () => {
       [1, 1],
     ] as const) {
       const parts: string[] = [];
-      for (let to = await partAfter(t.db, many.survey, NONE, records); to; to = await partAfter(t.db, many.survey, to, records))
+      for (let to = await partAfter(t.db, many.survey, FIRST, records); to; to = await partAfter(t.db, many.survey, to, records))
         parts.push(to);
       expect(parts).toEqual(trees.filter((_, i) => (i + 1) % most === 0 || i === trees.length - 1));
     }
-    const versions = async () => (await t.pool.query('select tree, xmin::text from derived.tree_result order by tree')).rows;
+    const versions = async () => (await t.pool.query('select tree, xmin::text from derived.tree_row order by tree')).rows;
     const before = await versions();
-    await bringUp(t.db, many.survey, 'another program');
+    // a species that nobody names changes nothing, though every tree is looked at for it
+    const species = makeRecord(maker, 'species', { code: 'xx', name: 'Unheard of', latin: null, figures: {} });
+    const renamed = makeRecord(maker, 'species', { ...species.body, name: 'Heard of' }, thingOf(species));
+    await store([species, renamed] as AnyRecord[]);
+    await deriveHere(t.db, many.survey);
     expect(await versions()).toEqual(before);
-    expect(await isUpToDate(t.db, many.survey, 'another program')).toBe(true);
-  });
-
-  it('of trees that were called are the same whether they are known to stand alone or not', () => {
-    const { records, survey } = manyPlots(120, PRESETS['forest-metric'].options);
-    const trees = records.filter((r) => r.kind === 'tree');
-    const alone = trees.flatMap((r) => (r.kind === 'tree' && r.body.called ? [r.id] : []));
-    const which = { trees: trees.map((r) => r.id) };
-    const rows = (known: readonly string[]) => {
-      const is = (r: AnyRecord) => known.includes(r.id);
-      const made = rowsOfPart(
-        survey,
-        records.filter((r) => !is(r)),
-        records.filter(is),
-        which,
-      );
-      return [...made].sort((a, b) => (a.row.id < b.row.id ? -1 : 1));
-    };
-    expect(alone).toHaveLength(108);
-    expect(rows(alone)).toEqual(rows([]));
-    expect(rows(alone).map((r) => r.row)).toEqual(onADevice(records, survey));
-    // as they go from one thread to another
-    const [worked, said] = [rows(alone).map((r) => r.row), rows(alone).map((r) => r.said)];
-    const part = { rows: worked, gone: ['x'] };
-    expect(partIn(structuredClone(textOf(part, said)))).toEqual(part);
-    expect(partIn(textOf({ rows: [], gone: [] }, []))).toEqual({ rows: [], gone: [] });
   });
 
   it('have no tree whose only version was taken back, at once and after a rebuild', async () => {
     const many = manyTrees(10, PRESETS['forest-metric'].options);
     await store(many.records);
     const undone = many.records.findLast((r) => r.kind === 'tree') as AnyRecord;
-    const trees = async () => (await keptRowsOf(t.db, many.survey)).map((r) => r.id);
-    const answer = async () => {
-      const state = await bringUp(t.db, many.survey, PROGRAM);
-      return JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
-    };
+    const trees = async () => (await standRowsIn(t.db, many.survey)).map((r) => r.id);
+    const answer = () => answered(many.survey);
     expect((await answer()).stand.whole?.counted).toBe(10);
     await store([makeRecord(maker, 'retraction', { record: undone.id, reason: 'taken back' }) as AnyRecord]);
     expect((await answer()).stand.whole?.counted).toBe(9);
     expect(await trees()).not.toContain(undone.id);
-    await rebuildAll(t.url, { state: () => {}, failed: expect.unreachable });
+    await rebuildAll(t.url, { trees: () => {}, failed: expect.unreachable });
     expect(await trees()).toHaveLength(9);
   });
 
@@ -237,28 +213,21 @@ describe('results on the server', () => {
       makeRecord(maker, 'reading', { ...reading.body, read: { ...reading.body.read, value } as never }, thingOf(reading)) as AnyRecord;
     const two = [fix(44), fix(45)];
     await store(two);
-    const state = await bringUp(t.db, survey, PROGRAM);
-    expect(await keptRowsOf(t.db, survey)).toEqual(onADevice([...DEMO, ...two], survey));
-    const rows = await keptRowsOf(t.db, survey);
+    await deriveHere(t.db, survey);
+    expect(await standRowsIn(t.db, survey)).toEqual(onADevice([...DEMO, ...two], survey));
+    const rows = await standRowsIn(t.db, survey);
     expect(rows.filter((r) => r.conflicts > 0)).toMatchObject([{ conflicts: 1, dbh: expect.closeTo(0.45, 9) }]);
-    const { stand } = JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
+    const { stand } = await answered(survey);
     expect(stand.notes).toContainEqual(expect.objectContaining({ code: 'conflicts', of: [expect.any(String)] }));
   });
 
   it('keep the figures of a species that was struck out of the list', async () => {
     await store(DEMO);
     const survey = surveyNamed('Monte Umbrío');
-    const answer = async () => {
-      const state = await bringUp(t.db, survey, PROGRAM);
-      return JSON.parse((state && (await answerFor(t.db, state, asked))) ?? '{}') as ResultsResponse;
-    };
+    const answer = () => answered(survey);
     const before = (await answer()).stand.whole?.volume;
     const species = DEMO.filter((r) => r.kind === 'species');
     await store(species.map((s) => makeRecord(maker, 'strike-out', { entity: s.entity, reason: 'not ours' }) as AnyRecord));
     expect((await answer()).stand.whole?.volume).toEqual(before);
-  });
-
-  it('of a survey that is not there are none', async () => {
-    expect(await bringUp(t.db, '01a30000-0000-7000-8000-000000000000', PROGRAM)).toBeNull();
   });
 });

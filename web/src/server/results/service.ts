@@ -3,16 +3,17 @@ import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { ResultsQuery } from '../../contract/results';
 import { SHARED } from '../../contract/scope';
+import { isNewer } from '../../derivation/engine';
 import type { Db } from '../db';
 import { HttpProblem } from '../http';
-import { lastOf } from '../scope-repository';
+import { treesOf } from '../scope-repository';
 import { Threads } from '../threads';
 import { type AskedResults, keptAnswer } from './answer';
 import { type AskedConfidence, atConfidence } from './at-confidence';
-import { derivationOf } from './bring-up';
+import { cursorNow, derivedIn, stateOf } from './derivation-store';
 import { claimDue, type Failed, failDue, failureOf, finishDue, nextDue } from './due';
-import { PROGRAM } from './program';
 import { reasonOf } from './reason';
+import { VERSION } from './version';
 import type { ResultsDone, ResultsFailed, ResultsTask } from './worker';
 
 /** So long an answer is waited for; then whoever asks is told how far it is. */
@@ -77,20 +78,23 @@ export interface NotYet {
  * @throws HttpProblem where there is no such survey, or half of it is missing
  */
 export async function surveyResults(db: Db, scope: string, asked: AskedResults): Promise<string | NotYet> {
-  const [last, shared, state] = await Promise.all([lastOf(db, scope), lastOf(db, SHARED), derivationOf(db, scope)]);
-  if (last === null || scope === SHARED) throw new HttpProblem('not-found', 'No survey of this id is here.');
-  const now = { seq: last, shared: shared ?? 0, program: PROGRAM };
+  const cursor = scope === SHARED ? null : await cursorNow(db, scope);
+  if (cursor === null) throw new HttpProblem('not-found', 'No survey of this id is here.');
   const { intervals, units } = asked;
-  const kept = await keptAnswer(db, scope, { intervals, units }, now);
+  const kept = await keptAnswer(db, scope, { intervals, units }, { cursor, version: VERSION });
   if (kept !== null) return said(kept, asked);
+  const derived = derivedIn(await stateOf(db, scope));
+  if (derived && isNewer(derived.version, VERSION))
+    throw new HttpProblem('updating', 'A newer program calculated this survey. This server still runs an older one: ask again later.');
+  const trees = await treesOf(db, scope);
   const before = await failureOf(db, scope);
-  if (before) return { done: 0, trees: state?.trees ?? 0, failed: before };
+  if (before) return { done: 0, trees, failed: before };
   const done = await Promise.race([work(db, { scope, asked: { intervals, units } }), pause(PATIENCE_MS, null)]);
   if (done === null) {
-    const { through = null, done: made = 0, trees = 0 } = (await derivationOf(db, scope)) ?? state ?? {};
-    return { done: through === null ? 0 : made, trees, failed: null };
+    const state = await stateOf(db, scope);
+    return { done: state?.pass == null ? 0 : Math.min(state.done, trees), trees, failed: null };
   }
-  if ('failed' in done) return { done: 0, trees: state?.trees ?? 0, failed: await failureOf(db, scope) };
+  if ('failed' in done) return { done: 0, trees, failed: await failureOf(db, scope) };
   if (done.answer === null) throw new HttpProblem('not-found', 'The survey or its protocol has not arrived whole.');
   return said(done.answer, asked);
 }

@@ -1,12 +1,13 @@
 import os from 'node:os';
 import path from 'node:path';
-import type { Db } from '../db';
+import { derivePart, type Part, type PartDone } from '../../derivation/engine';
+import type { DerivationStore } from '../../derivation/store';
 import { Threads } from '../threads';
-import { inPlace, type Part, type WorkOut } from './part';
-import { partIn, type RowText } from './row-text';
 
 /** Fewer trees than this are not worth a thread. */
 const FEW = 200;
+/** Each thread has connections of its own, of which the database gives away a hundred. */
+const MOST = 8;
 
 let threads: Threads | undefined;
 
@@ -15,20 +16,19 @@ let threads: Threads | undefined;
  * @param folder with the built threads
  * @param url of the database
  */
-export function inThreads(db: Db, folder: string, url: string): WorkOut {
-  const here = inPlace(db);
-  return async (part: Part) => {
-    if ('trees' in part.which && part.which.trees.length < FEW) return here(part);
+export function inThreads(store: DerivationStore, folder: string, url: string): (part: Part) => Promise<PartDone> {
+  return async (part) => {
+    if ('trees' in part.which && part.which.trees.length < FEW) return derivePart(store, part);
     threads ??= new Threads({
       file: path.join(folder, 'part.mjs'),
       data: { url },
-      threads: Math.max(1, os.availableParallelism()),
+      threads: Math.min(MOST, Math.max(1, os.availableParallelism())),
       idleMs: 30_000,
       // what a part is worked out with lives until its end: a small young generation would copy it again and again
       oldMb: 2048,
       youngMb: 384,
     });
-    return partIn(await threads.run<RowText>(part));
+    return threads.run<PartDone>(part);
   };
 }
 

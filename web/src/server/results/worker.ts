@@ -1,11 +1,13 @@
-import type { StandRow } from '../../book/stand-row';
+import { derive } from '../../derivation/engine';
+import type { Derived } from '../../derivation/store';
 import { connect } from '../db';
-import { type AskedFigures, answerFor, holdOn, keptAnswer, MOST_HELD } from './answer';
-import { bringUp, type Derivation, derivationOf } from './bring-up';
+import { type AskedFigures, answerFor, keptAnswer } from './answer';
+import { ServerStore } from './derivation-store';
+import { HeldRows } from './held-rows';
 import { whileLocked } from './lock';
-import { PROGRAM } from './program';
 import { reasonOf } from './reason';
 import { inThreads } from './threads';
+import { VERSION } from './version';
 
 /** What a worker thread is asked: to bring a survey's results up, and then, maybe, for its figures. */
 export interface ResultsTask {
@@ -14,7 +16,7 @@ export interface ResultsTask {
 }
 /** How a survey stands, with its figures where they were asked for. */
 export interface ResultsDone {
-  readonly state: Derivation | null;
+  readonly state: Derived | null;
   readonly answer: string | null;
 }
 
@@ -38,21 +40,24 @@ export default async function results(task: ResultsTask): Promise<ResultsDone | 
   }
 }
 
+/** The rows of the survey that was asked for last. */
+let held: HeldRows | null = null;
+
 async function workedOut({ scope, asked }: ResultsTask): Promise<ResultsDone> {
   const { db, pool } = database();
   return whileLocked(pool, scope, async () => {
-    const before = await derivationOf(db, scope);
-    let worked: Map<string, StandRow | null> | null = new Map();
-    const state = await bringUp(db, scope, PROGRAM, {
-      tell: (_, rows, gone) => {
-        for (const row of rows) worked?.set(row.id, row);
-        for (const id of gone) worked?.set(id, null);
-        if (worked !== null && worked.size > MOST_HELD) worked = null;
-      },
-      ...(process.env.ARBOLITO_WORKERS ? { workOut: inThreads(db, process.env.ARBOLITO_WORKERS, process.env.DATABASE_URL ?? '') } : {}),
+    const store = new ServerStore(db, scope);
+    const rows = held?.survey === scope ? held : new HeldRows(db, scope);
+    held = rows;
+    const { ARBOLITO_WORKERS: folder, DATABASE_URL: url = '' } = process.env;
+    const before = await store.derived();
+    const state = await derive(store, {
+      version: VERSION,
+      tell: (part) => rows.changed(part),
+      ...(folder ? { work: inThreads(store, folder, url) } : {}),
     });
-    if (state) holdOn(state, before, worked);
+    await rows.bringUp(before, state);
     if (!state || !asked) return { state, answer: null };
-    return { state, answer: (await keptAnswer(db, scope, asked, state)) ?? (await answerFor(db, state, asked)) };
+    return { state, answer: (await keptAnswer(db, scope, asked, state)) ?? (await answerFor(db, store, state, rows, asked)) };
   });
 }

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { bigint, boolean, doublePrecision, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /**
  * What follows from the records and is kept so that nobody waits for it: apart from them, never the only copy, made anew by
@@ -15,77 +15,65 @@ export const filed = derived.table(
     scope: text().notNull(),
     seq: bigint({ mode: 'number' }).notNull(),
     tree: uuid(),
-    /** What a reading of a diameter or a distance was taken with: two tools on one tree judge each other. */
-    tool: text(),
   },
-  (t) => [
-    index('filed_tree').on(t.scope, t.tree),
-    index('filed_order').on(t.scope, t.seq),
-    index('filed_tool').on(t.scope, t.tree, t.tool).where(sql`${t.tool} is not null`),
-  ],
+  (t) => [index('filed_tree').on(t.scope, t.tree), index('filed_order').on(t.scope, t.seq)],
 );
 
-/** A tree as it speaks for the land: SI, of its last visit. */
-export const treeResult = derived.table(
-  'tree_result',
+/** A tree at one of its visits: all that lists and sums need of it. */
+export const treeRow = derived.table(
+  'tree_row',
   {
-    tree: uuid().primaryKey(),
     scope: text().notNull(),
-    plot: uuid(),
+    tree: uuid().notNull(),
+    /** Only zeros of a tree that was not measured. */
+    visit: uuid().notNull(),
+    /** Whether it is the last visit. */
+    last: boolean().notNull(),
     tag: text().notNull(),
+    plot: uuid(),
     species: text(),
-    speciesId: uuid(),
-    product: text(),
     status: text(),
-    grade: text(),
-    /** How many trees alike it stands for. */
-    count: integer().notNull(),
-    dbh: doublePrecision(),
-    height: doublePrecision(),
-    heightIsOld: boolean().notNull(),
-    basalArea: doublePrecision(),
-    volume: doublePrecision(),
-    /** By log rule. */
-    boardFeet: jsonb(),
-    /** What makes up for an edge; null where nobody told where it stands. */
-    edge: doublePrecision(),
-    notCounted: text(),
-    bad: boolean().notNull(),
-    /** Open conflicts of it. */
-    conflicts: integer().notNull(),
-    struck: boolean().notNull(),
-    /** What it follows from, in short. */
-    hash: text().notNull(),
+    /** SI, by name; null where there is none. */
+    figures: jsonb().notNull(),
+    /** All else of it. */
+    rest: jsonb().notNull(),
+    /** With the last visit: what the tree's rows follow from, in short. */
+    hash: text(),
+    /** With the last visit: what pairs of its readings say of tools; null where they say nothing. */
+    errors: jsonb(),
+    /** With the last visit: whose pace, tools and measures its figures follow from. */
+    readBy: text().array(),
   },
-  (t) => [index('tree_result_scope').on(t.scope, t.tree), index('tree_result_plot').on(t.plot)],
+  (t) => [primaryKey({ columns: [t.tree, t.visit] }), index('tree_row_scope').on(t.scope, t.tree), index('tree_row_plot').on(t.plot)],
 );
 
-/** How far a survey is derived. */
-export const derivation = derived.table('derivation', {
+/** How a survey is derived. */
+export const surveyState = derived.table('survey_state', {
   scope: text().primaryKey(),
-  /** Its records up to this place are in the results; those that every survey shares up to that one. */
-  seq: bigint({ mode: 'number' }).notNull(),
-  shared: bigint({ mode: 'number' }).notNull(),
-  /** Up to which place its records are filed by tree. */
-  filed: bigint({ mode: 'number' }).notNull(),
-  program: text().notNull(),
-  /** While all of it is derived anew: up to which tree, of how many; null when it is done. */
-  through: uuid(),
-  trees: integer().notNull(),
-  done: integer().notNull(),
-  at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull(),
+  /** Its records up to which place are filed by tree. */
+  filed: bigint({ mode: 'number' }).notNull().default(0),
+  /** What its rows follow from, and the code that made them; null until they were made to the end. */
+  cursor: text(),
+  code: text(),
+  built: text(),
+  /** What pairs of readings of all its trees say of tools. */
+  errors: jsonb(),
+  at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }),
+  /** The pass that is under way, or was broken off; null where none is. */
+  pass: uuid(),
+  /** How many trees it has looked at. */
+  done: integer().notNull().default(0),
 });
 
 /** A survey's figures as they were answered, with what they came from. */
-export const surveyResult = derived.table(
-  'survey_result',
+export const surveyAnswer = derived.table(
+  'survey_answer',
   {
     scope: text().notNull(),
-    /** What was asked: units, confidence, errors. */
+    /** What was asked: units and intervals. */
     asked: text().notNull(),
-    seq: bigint({ mode: 'number' }).notNull(),
-    shared: bigint({ mode: 'number' }).notNull(),
-    program: text().notNull(),
+    cursor: text().notNull(),
+    code: text().notNull(),
     at: timestamp({ withTimezone: true, mode: 'string', precision: 3 }).notNull(),
     answer: text().notNull(),
   },

@@ -22,7 +22,7 @@ import { toolCalibration } from './tool-calibration';
 import { tree } from './tree';
 import { visit } from './visit';
 
-export { derivation, due, filed, surveyResult, treeResult } from './derived';
+export { due, filed, surveyAnswer, surveyState, treeRow } from './derived';
 export { record } from './record';
 export { book, scope } from './scope';
 

@@ -4,7 +4,7 @@ import { bodyOfLine, type CalledWays, corrected, lineContext, lineOfBody, wrongA
 import { habitsOf, type LineNote, lineNotes } from '../../book/line-checks';
 import type { JudgedPlot } from '../../book/on-plot';
 import type { SpeciesCodes } from '../../book/plot-scene';
-import { rowOfCalled } from '../../book/rows-of';
+import { rowOfCalled } from '../../book/row-maker';
 import type { Stated } from '../../book/things';
 import type { TreeRow } from '../../book/tree-row';
 import type { TreesHere } from '../../book/trees-here';
