@@ -13,11 +13,14 @@ export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
  */
 const DERIVING = '-c synchronous_commit=off -c enable_bitmapscan=off';
 
-/** @param derives whether nothing is written but what can be made anew */
-export function connect(url: string, derives = false): { readonly db: Db; readonly pool: pg.Pool } {
+/**
+ * @param derives whether nothing is written but what can be made anew
+ * @param max so many connections at most: the database gives away a hundred to all processes together
+ */
+export function connect(url: string, derives = false, max = 8): { readonly db: Db; readonly pool: pg.Pool } {
   const pool = new pg.Pool({
     connectionString: url,
-    max: 8,
+    max,
     connectionTimeoutMillis: 5000,
     statement_timeout: 30_000,
     ...(derives ? { options: DERIVING } : {}),

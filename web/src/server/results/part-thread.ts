@@ -4,7 +4,8 @@ import { connect } from '../db';
 import { ServerStore } from './derivation-store';
 
 const { url } = workerData as { readonly url: string };
-const { db } = connect(url, true);
+// a part asks for three things at once
+const { db } = connect(url, true, 3);
 let store: ServerStore | null = null;
 
 /** A worker thread: it reads the records of a part and keeps its rows, by connections of its own. */
