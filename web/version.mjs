@@ -5,14 +5,22 @@ import path from 'node:path';
 /** All that a tree's figures, and the answers made of them, follow from. */
 const ROOMS = ['../core/src', 'src/book', 'src/derivation', 'src/contract', 'src/server/expand', 'src/server/results'];
 
-/** Names this code: where it changes, what was kept is calculated again. With when it was built, so that of two the newer is known. */
+/**
+ * Names this code: where it changes, what was kept is calculated again. Of two, the one whose sources came later is newer:
+ * the parts of a program are built one after another, and all say the same.
+ */
 export function version() {
-  const hash = createHash('sha256').update(fs.readFileSync(path.join(import.meta.dirname, '../package-lock.json')));
+  const hash = createHash('sha256');
+  let built = 0;
+  const take = (file) => {
+    hash.update(fs.readFileSync(file));
+    built = Math.max(built, fs.statSync(file).mtimeMs);
+  };
+  take(path.join(import.meta.dirname, '../package-lock.json'));
   for (const room of ROOMS) {
     const dir = path.join(import.meta.dirname, room);
-    for (const file of fs.readdirSync(dir, { recursive: true }).sort()) {
-      if (/\.ts$/.test(file) && !/\.test\.ts$/.test(file)) hash.update(fs.readFileSync(path.join(dir, file)));
-    }
+    for (const file of fs.readdirSync(dir, { recursive: true }).sort())
+      if (/\.ts$/.test(file) && !/\.test\.ts$/.test(file)) take(path.join(dir, file));
   }
-  return { code: hash.digest('hex').slice(0, 16), built: new Date().toISOString() };
+  return { code: hash.digest('hex').slice(0, 16), built: new Date(built).toISOString() };
 }

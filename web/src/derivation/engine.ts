@@ -3,7 +3,17 @@ import { inShort } from '../book/in-short';
 import { RowMaker } from '../book/row-maker';
 import { addUp, changedFor, type ToolError } from '../book/tool-errors';
 import type { AnyRecord } from '../contract/envelope';
-import { type DerivationStore, type Derived, isAmong, type Kept, type News, type TreeRows, type Version, type Which } from './store';
+import {
+  type DerivationStore,
+  type Derived,
+  type Hashes,
+  isAmong,
+  type Kept,
+  type News,
+  type TreeRows,
+  type Version,
+  type Which,
+} from './store';
 
 /** So many trees of which something is new are worked out at once. */
 const TREES_AT_ONCE = 2000;
@@ -15,9 +25,10 @@ export interface Part {
   readonly survey: string;
   readonly pass: string;
   readonly which: Which;
-  readonly version: Version;
   /** What pairs of readings say of tools, as far as it is known when the part begins. */
   readonly errors: readonly ToolError[];
+  /** Whether the rows that are there were made by this code: then those of the same inputs are left. */
+  readonly same: boolean;
 }
 /** What came of it: trees whose rows were made anew, and trees that have none any more. */
 export interface PartDone {
@@ -59,10 +70,10 @@ export async function derive(store: DerivationStore, doing: Doing): Promise<Deri
   if (same && before.cursor === cursor) return before;
   const news = same ? await store.newsSince(before.cursor) : null;
   const touched = news && (await touchedBy(store, news));
-  const pass = await store.begin(cursor, version);
+  const pass = await store.begin(version);
   const known = before?.errors ?? [];
   const run = (parts: AsyncIterator<Which>, errors: readonly ToolError[]) =>
-    workThrough(store, parts, { survey: store.survey, pass, version, errors }, doing);
+    workThrough(store, parts, { survey: store.survey, pass, same, errors }, doing);
   await run(touched ? some(touched) : store.parts(), known);
   const errors = addUp(await store.toolErrors());
   // what pairs say of a tool counts for every tree that was read with it
@@ -148,10 +159,10 @@ export async function derivePart(store: DerivationStore, part: Part): Promise<Pa
 
 /** Without the survey's protocol nothing can be said of its trees. */
 function rowsOfPart(
-  { survey, which, version, errors }: Part,
+  { survey, which, same, errors }: Part,
   context: readonly AnyRecord[],
   records: readonly AnyRecord[],
-  hashes: ReadonlyMap<string, string>,
+  hashes: ReadonlyMap<string, Hashes>,
 ): Kept {
   // a survey has plots by the thousand, and one on which none of these trees ever stood says nothing of them
   const plots = new Set(records.flatMap((r) => (r.kind === 'tree' ? [r.body.plot] : [])));
@@ -165,8 +176,13 @@ function rowsOfPart(
   for (const { entity: tree } of trees) {
     if (!maker) continue;
     const { errors: own, readBy } = book.kit.toolErrorsOf(tree);
-    const hash = inShort(`${version.code} ${maker.from(tree)} ${JSON.stringify([own, readBy])}`);
-    if (hashes.get(tree) !== hash) made.push({ tree, rows: maker.rows(tree), hash, errors: own, readBy });
+    const from = inShort(`${maker.from(tree)} ${JSON.stringify([own, readBy])}`);
+    const before = hashes.get(tree);
+    if (same && before?.from === from) continue;
+    const rows = maker.rows(tree);
+    const content = inShort(JSON.stringify([rows, own, readBy]));
+    // a program that comes to the same writes nothing
+    if (before?.from !== from || before.content !== content) made.push({ tree, rows, hashes: { from, content }, errors: own, readBy });
   }
   const here = new Set(trees.map((t) => t.entity));
   return { made, gone: [...hashes.keys()].filter((tree) => !here.has(tree)), trees: trees.length };

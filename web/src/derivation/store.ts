@@ -9,7 +9,7 @@ export type Cursor = string;
 export interface Version {
   /** The same for the same code. */
   readonly code: string;
-  /** When it was built, ISO 8601. */
+  /** When its sources came, ISO 8601. */
   readonly built: string;
 }
 
@@ -46,12 +46,19 @@ export function isAmong(which: Which): (tree: string) => boolean {
   return (tree) => trees.has(tree);
 }
 
+/** What the rows of a tree follow from, and what they say, in short. */
+export interface Hashes {
+  /** As long as this and the code stay, so do the rows. */
+  readonly from: string;
+  /** Rows that say the same need not be written again. */
+  readonly content: string;
+}
+
 /** The rows of a tree: one a visit, the last one last; one of a tree that was not measured, or was struck out. */
 export interface TreeRows {
   readonly tree: string;
   readonly rows: readonly TreeRow[];
-  /** What they follow from and which code made them, in short: as long as that stays, so do they. */
-  readonly hash: string;
+  readonly hashes: Hashes;
   /** What pairs of its own readings say of tools. */
   readonly errors: readonly ToolError[];
   /** Whose pace, tools and measures its figures follow from. */
@@ -93,10 +100,13 @@ export interface DerivationStore {
   /** All that belongs to no tree, of the survey and of what every survey shares. */
   context(pass: string): Promise<readonly AnyRecord[]>;
   recordsOf(which: Which): Promise<readonly AnyRecord[]>;
-  /** The hash of each tree's rows. */
-  hashes(which: Which): Promise<ReadonlyMap<string, string>>;
-  /** Begins a pass that ends at a cursor. @returns its id: passes that were begun before keep nothing more */
-  begin(cursor: Cursor, version: Version): Promise<string>;
+  /** The hashes of trees that have rows, by tree. */
+  hashes(which: Which): Promise<ReadonlyMap<string, Hashes>>;
+  /**
+   * Begins a pass. Where other code derived the survey before, it counts as derived no more: rows may be of either from now on.
+   * @returns its id: passes that were begun before keep nothing more
+   */
+  begin(version: Version): Promise<string>;
   /** Keeps a part in place of what was there of its trees. @throws Superseded */
   keep(pass: string, part: Kept): Promise<void>;
   /** Ends a pass: only now the survey counts as derived. @throws Superseded */

@@ -7,10 +7,12 @@ import {
   type Cursor,
   type DerivationStore,
   type Derived,
+  type Hashes,
   type Kept,
   type News,
   Superseded,
   type TreeRows,
+  type Version,
   type Which,
 } from '../derivation/store';
 import { db } from './database';
@@ -89,18 +91,22 @@ export class DeviceStore implements DerivationStore {
     return aside.size === 0 ? records : records.filter((r) => !aside.has(r.id));
   }
 
-  async hashes(which: Which): Promise<ReadonlyMap<string, string>> {
+  async hashes(which: Which): Promise<ReadonlyMap<string, Hashes>> {
     const store = (await db()).transaction('treeRows').store;
     const found =
       'trees' in which
         ? (await Promise.all(which.trees.map((tree) => store.get([this.survey, tree])))).flatMap((t) => t ?? [])
         : await store.getAll(IDBKeyRange.bound([this.survey, which.after], [this.survey, which.to], true));
-    return new Map(found.map((t) => [t.tree, t.hash]));
+    return new Map(found.map((t) => [t.tree, t.hashes]));
   }
 
-  async begin(): Promise<string> {
+  async begin({ code }: Version): Promise<string> {
     const pass = v7();
-    await (await db()).put('meta', pass, passKey(this.survey));
+    const tx = (await db()).transaction(['derived', 'meta'], 'readwrite');
+    const before = await tx.objectStore('derived').get(this.survey);
+    if (before && before.version.code !== code) tx.objectStore('derived').delete(this.survey);
+    tx.objectStore('meta').put(pass, passKey(this.survey));
+    await tx.done;
     return pass;
   }
 

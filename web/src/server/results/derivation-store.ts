@@ -11,6 +11,7 @@ import {
   type Kept,
   type News,
   Superseded,
+  type Version,
   type Which,
 } from '../../derivation/store';
 import type { Db, Tx } from '../db';
@@ -92,10 +93,11 @@ export class ServerStore implements DerivationStore {
     return context;
   }
 
-  async begin(): Promise<string> {
+  async begin({ code }: Version): Promise<string> {
     await this.file();
     const pass = v7();
-    await this.db.update(surveyState).set({ pass, done: 0 }).where(eq(surveyState.scope, this.survey));
+    const cursor = sql`case when ${surveyState.code} = ${code} then ${surveyState.cursor} end`;
+    await this.db.update(surveyState).set({ pass, done: 0, cursor }).where(eq(surveyState.scope, this.survey));
     return pass;
   }
 

@@ -2,7 +2,7 @@ import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { type StandRow, standRow } from '../../book/stand-row';
 import type { ToolError } from '../../book/tool-errors';
 import type { TreeRow } from '../../book/tree-row';
-import type { TreeRows, Which } from '../../derivation/store';
+import type { Hashes, TreeRows, Which } from '../../derivation/store';
 import type { Db, Tx } from '../db';
 import { treeRow } from '../schema/index';
 import { among } from './which';
@@ -11,7 +11,7 @@ const NO_VISIT = '00000000-0000-0000-0000-000000000000';
 type Stored = typeof treeRow.$inferSelect;
 
 /** A row as it is stored: what is asked for by itself in columns, figures by name, and all else. */
-function stored(scope: string, { tree, hash, errors, readBy }: TreeRows, row: TreeRow): Stored {
+function stored(scope: string, { tree, hashes, errors, readBy }: TreeRows, row: TreeRow): Stored {
   const { id: _, visit, last, tag, plot, species, dbh, height, sigma, basalArea, volume, ...rest } = row;
   return {
     scope,
@@ -24,7 +24,7 @@ function stored(scope: string, { tree, hash, errors, readBy }: TreeRows, row: Tr
     status: rest.said.status ?? null,
     figures: { dbh, height, sigma, basalArea, volume },
     rest,
-    hash: last ? hash : null,
+    hash: last ? `${hashes.from} ${hashes.content}` : null,
     errors: last && errors.length > 0 ? errors : null,
     readBy: last ? [...readBy] : null,
   };
@@ -65,12 +65,17 @@ export async function dropRows(tx: Tx, trees: readonly string[]): Promise<void> 
 const lastOf = (scope: string) => and(eq(treeRow.scope, scope), treeRow.last);
 
 /** The hashes of trees of a survey, by tree. */
-export async function hashesOf(db: Db, scope: string, which: Which): Promise<ReadonlyMap<string, string>> {
+export async function hashesOf(db: Db, scope: string, which: Which): Promise<ReadonlyMap<string, Hashes>> {
   const rows = await db
     .select({ tree: treeRow.tree, hash: treeRow.hash })
     .from(treeRow)
     .where(and(lastOf(scope), among(treeRow.tree, which)));
-  return new Map(rows.map((r) => [r.tree, r.hash ?? '']));
+  return new Map(
+    rows.map((r) => {
+      const [from = '', content = ''] = (r.hash ?? '').split(' ');
+      return [r.tree, { from, content }];
+    }),
+  );
 }
 
 /** The rows of a survey's trees as of their last visits, or of some of them, by id. */

@@ -37,7 +37,7 @@ export const treeRow = derived.table(
     figures: jsonb().notNull(),
     /** All else of it. */
     rest: jsonb().notNull(),
-    /** With the last visit: what the tree's rows follow from, in short. */
+    /** With the last visit: what the tree's rows follow from and what they say, in short. */
     hash: text(),
     /** With the last visit: what pairs of its readings say of tools; null where they say nothing. */
     errors: jsonb(),
