@@ -36,19 +36,21 @@ export class RowMaker {
 
   /** The rows of a tree: one a visit, the last one last; one of a tree that was not measured, or was struck out. */
   rows(id: string): readonly TreeRow[] {
-    const { record, tree, species, plot } = this.gather(id);
-    if (!tree) return [{ ...blank(record), struck: true, species }];
-    const visits = tree.visits.map((_, i) => asOf(tree, i));
-    return (visits.length === 0 ? [tree] : visits).map((t, i) => ({
-      ...orTrouble(t, () => worked(t, species, this.protocol, plot)),
-      last: i >= visits.length - 1,
-    }));
+    const visits = this.book.tree(id)?.visits.length ?? 0;
+    return [...Array.from({ length: visits - 1 }, (_, i) => ({ ...this.row(id, i), last: false })), this.last(id)];
   }
 
   /** The row of the last visit. */
   last(id: string): TreeRow {
-    const { record, tree, species, plot } = this.gather(id);
-    return tree ? orTrouble(tree, () => worked(tree, species, this.protocol, plot)) : { ...blank(record), struck: true, species };
+    return this.row(id, null);
+  }
+
+  /** @param visit which one; null for the last */
+  private row(id: string, visit: number | null): TreeRow {
+    const { record, tree: whole, species, plot } = this.gather(id);
+    if (!whole) return { ...blank(record), struck: true, species };
+    const tree = visit === null ? whole : asOf(whole, visit);
+    return orTrouble(tree, () => worked(tree, species, this.protocol, plot));
   }
 
   /** @throws Error of a tree that is not in the book */
@@ -67,7 +69,6 @@ export class RowMaker {
 
 /** A tree as it stood at one of its visits. What was called of it stands for no visit: only the last one has it. */
 function asOf(tree: BookTree, visit: number): BookTree {
-  if (visit === tree.visits.length - 1) return tree;
   const visits = tree.visits.slice(0, visit + 1);
   const { readings, inForce, eyeHeight } = visits[visit] as BookVisit;
   return { ...tree, visits, readings, inForce, eyeHeight, called: { ...NOT_CALLED, count: tree.called.count } };
@@ -99,6 +100,8 @@ function aloneTree(record: Stated<'tree'>, species: Stated<'species'> | null): B
   };
 }
 
+const visitOf = (tree: BookTree): string | null => tree.visits.at(-1)?.id ?? null;
+
 /** A tree that the program can't work out says so: it takes no other tree's figures with it. */
 function orTrouble(tree: BookTree, work: () => TreeRow): TreeRow {
   try {
@@ -106,7 +109,8 @@ function orTrouble(tree: BookTree, work: () => TreeRow): TreeRow {
   } catch (e) {
     console.error(`tree ${tree.id} could not be calculated: ${(e as Error).stack}`);
     const trouble = `The figures of this tree could not be calculated: ${(e as Error).message}. Look at its readings.`;
-    return { ...blank(tree.record), trouble };
+    // each visit has its own row, whatever can be said of it
+    return { ...blank(tree.record), visit: visitOf(tree), trouble };
   }
 }
 function worked(tree: BookTree, species: string | null, protocol: ProtocolOptions, plot: JudgedPlot | null): TreeRow {
@@ -153,7 +157,7 @@ function worked(tree: BookTree, species: string | null, protocol: ProtocolOption
     newest: tree.readings.reduce((last, r) => (r.entity > last ? r.entity : last), tree.id),
     on: tree.visits.at(-1)?.on ?? null,
     read: readOf(tree),
-    visit: tree.visits.at(-1)?.id ?? null,
+    visit: visitOf(tree),
     last: true,
   };
 }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { Book } from './book';
 import { RowMaker } from './row-maker';
 import { rowsOf, rowsOfTrees } from './rows-of';
@@ -28,6 +28,19 @@ describe('the rows of a tree', () => {
     expect(visits.at(-1)).toEqual(rowsOf(book, other, protocolOf(book)).find((r) => r.id === twice));
     // the height of the visit before holds for one that has none, with its day
     expect(visits.map((r) => r.heightOn)).toEqual([null, '2026-05-01']);
+  });
+
+  it('that can not be calculated are one a visit all the same', () => {
+    const other = book.find('tree', twice)?.body.survey ?? '';
+    const nothing = {} as ReturnType<typeof protocolOf>;
+    const said = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const made = new RowMaker(book, other, nothing).rows(twice);
+    said.mockRestore();
+    expect(made.map((r) => [r.last, r.trouble])).toEqual([
+      [false, expect.stringContaining('could not be calculated')],
+      [true, expect.stringContaining('could not be calculated')],
+    ]);
+    expect(new Set(made.map((r) => r.visit)).size).toBe(2);
   });
 
   it.each([
