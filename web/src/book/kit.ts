@@ -8,7 +8,6 @@ import {
   pairedErrorOf,
   plusSums,
   type Reading,
-  type Sums,
   sumsOf,
   type ToolRecord,
   TYPICAL_SHARES,
@@ -19,9 +18,9 @@ import type { BodyMeasure } from '../contract/kinds/body-measure';
 import { checkOf, correctionAt, type InstrumentCheck } from './instrument-checks';
 import { scaleEndOf } from './instrument-scale';
 import { JUDGED_TOOLS, withTool } from './paired-diameters';
-import { paceOf as ownPace } from './paired-distances';
+import { paceKey } from './paired-distances';
 import type { Stated, Thing, Things } from './things';
-import { type Told, type ToolError, ToolErrors } from './tool-errors';
+import { type Told, type ToolError, ToolErrors, together } from './tool-errors';
 import { type Unusable, usable } from './usable';
 
 /** Who read something, with what, when and in which survey: what the kit is asked by. */
@@ -39,8 +38,6 @@ const byDay = <T extends Stated<'body-measure' | 'pace-calibration' | 'tool-cali
 export type PersonPace = Omit<Pace, 'careful'>;
 
 const NOTHING: object = {};
-const NO_PAIRS: Sums = { n: 0, sum: 0, squares: 0 };
-const together = (errors: readonly ToolError[]): Sums => errors.reduce<Sums>(plusSums, NO_PAIRS);
 
 /** What the book knows of people and their tools. */
 export class Kit {
@@ -131,8 +128,8 @@ export class Kit {
     const stamp = survey === null ? 0 : this.stamp(survey);
     const known = this.paces.get(key);
     if (known?.stamp === stamp) return known.pace;
-    const walked = survey === null ? [] : this.errors.of(survey, ownPace(person)).filter((e) => !inUse || e.on >= inUse.body.on);
-    const lengths = walked.reduce<Sums>(plusSums, sumsOf((inUse?.body.runs ?? []).map((r) => r.course / r.paces)));
+    const walked = survey === null ? [] : this.errors.of(survey, paceKey(person)).filter((e) => !inUse || e.on >= inUse.body.on);
+    const lengths = plusSums(together(walked), sumsOf((inUse?.body.runs ?? []).map((r) => r.course / r.paces)));
     const pace = lengths.n > 0 ? paceOf(lengths) : null;
     this.paces.set(key, { stamp, pace });
     return pace;
@@ -144,7 +141,7 @@ export class Kit {
     const stamp = survey === null ? 0 : this.stamp(survey);
     const known = this.records.get(key);
     if (known?.stamp === stamp) return known.record;
-    const pairs = survey === null ? NO_PAIRS : together(this.errors.of(survey, withTool(person, tool)));
+    const pairs = together(survey === null ? [] : this.errors.of(survey, withTool(person, tool)));
     const adopted = this.adopted(person, tool)?.body;
     const record = pairs.n > 0 ? pairedErrorOf(pairs, adopted?.sigma ?? TYPICAL_SHARES[tool]) : adopted ? recordOf(adopted) : null;
     this.records.set(key, { stamp, record });
@@ -153,7 +150,7 @@ export class Kit {
 
   /** How many distances a person both paced and taped, over every survey. */
   pacedAndTaped(person: string): number {
-    return together(this.errors.everywhere(ownPace(person))).n;
+    return together(this.errors.everywhere(paceKey(person))).n;
   }
 
   /** What all of a person's pairs say of a tool, over every survey: what they may adopt. Null without pairs. */

@@ -1,13 +1,14 @@
 import { LEAST_LENGTH, toMetres } from '@arbolito/core';
 import type { RecordOf } from '../contract/envelope';
+import { withTool } from './paired-diameters';
 import type { Matching, Pair } from './pairs';
 
-/** Whose pace it is, as it is filed. */
-export const paceOf = (person: string) => `${person} paces`;
+/** What a person's pace is filed under. */
+export const paceKey = (person: string) => withTool(person, 'paces');
 
 /** Whose pace measured a distance; null of any other reading, and where nobody said. */
 export const pacedBy = ({ person, body: { read } }: RecordOf<'reading'>): string | null =>
-  read.kind === 'paces' && person ? paceOf(person) : null;
+  read.kind === 'paces' && person ? paceKey(person) : null;
 
 /** Distances a person both paced and taped from one station, the same way along: one more walk over a known course, metres a pace. */
 export const pairedDistances: Matching = {

@@ -165,6 +165,9 @@ const byWho = (errors: readonly ToolError[]): ReadonlyMap<string, readonly ToolE
 const errorsOf = (pairs: readonly Pair[]): readonly ToolError[] =>
   inOrder([...grouped(pairs, keyOf).values()].map((own) => ({ ...(own[0] as Pair), ...sumsOf(own.map((p) => p.value)) })));
 
+/** Sums over all of them. */
+export const together = (errors: readonly Sums[]): Sums => errors.reduce<Sums>(plusSums, sumsOf([]));
+
 /** Digits that do not depend on how a sum was put together. */
 const DIGITS = 12;
 const rounded = (n: number): number => Number(n.toPrecision(DIGITS));
@@ -176,7 +179,7 @@ const rounded = (n: number): number => Number(n.toPrecision(DIGITS));
 export function addUp(byTree: ReadonlyMap<string, readonly ToolError[]>): readonly ToolError[] {
   const all = [...byTree].sort(([a], [b]) => (a < b ? -1 : 1)).flatMap(([, errors]) => errors);
   const sums = [...grouped(all, keyOf).values()].map((own): ToolError => {
-    const { n, sum, squares } = own.reduce<Sums>(plusSums, { n: 0, sum: 0, squares: 0 });
+    const { n, sum, squares } = together(own);
     const { who, on } = own[0] as ToolError;
     return { who, on, n, sum: rounded(sum), squares: rounded(squares) };
   });

@@ -4,6 +4,7 @@ import { RowMaker } from '../book/row-maker';
 import { addUp, changedFor, type ToolError } from '../book/tool-errors';
 import type { AnyRecord } from '../contract/envelope';
 import {
+  type Cursor,
   type DerivationStore,
   type Derived,
   type Hashes,
@@ -24,6 +25,7 @@ const AT_ONCE = 3;
 export interface Part {
   readonly survey: string;
   readonly pass: string;
+  readonly cursor: Cursor;
   readonly which: Which;
   /** What pairs of readings say of tools, as far as it is known when the part begins. */
   readonly errors: readonly ToolError[];
@@ -73,7 +75,7 @@ export async function derive(store: DerivationStore, doing: Doing): Promise<Deri
   const pass = await store.begin(version);
   const known = before?.errors ?? [];
   const run = (parts: AsyncIterator<Which>, errors: readonly ToolError[]) =>
-    workThrough(store, parts, { survey: store.survey, pass, same, errors }, doing);
+    workThrough(store, parts, { survey: store.survey, pass, cursor, same, errors }, doing);
   await run(touched ? some(touched) : store.parts(), known);
   const errors = addUp(await store.toolErrors());
   // what pairs say of a tool counts for every tree that was read with it
@@ -86,12 +88,6 @@ export async function derive(store: DerivationStore, doing: Doing): Promise<Deri
 
 /** Whether other code is newer than this one. */
 export const isNewer = (other: Version, own: Version): boolean => other.code !== own.code && other.built > own.built;
-
-/** Whether rows are those of all records, made by this code. */
-export async function isDerived(store: DerivationStore, version: Version): Promise<boolean> {
-  const [cursor, derived] = [await store.cursor(), await store.derived()];
-  return derived !== null && derived.cursor === cursor && derived.version.code === version.code;
-}
 
 /** Kinds of which a new thing changes no tree that is there: trees that lean on it come after it. */
 const NEW_CHANGES_NOTHING: ReadonlySet<string> = new Set([
@@ -150,8 +146,8 @@ async function workThrough(
 
 /** Works some trees out and keeps what came of them. */
 export async function derivePart(store: DerivationStore, part: Part): Promise<PartDone> {
-  const { which, pass } = part;
-  const [context, records, hashes] = await Promise.all([store.context(pass), store.recordsOf(which), store.hashes(which)]);
+  const { which, pass, cursor } = part;
+  const [context, records, hashes] = await Promise.all([store.context(cursor), store.recordsOf(which), store.hashes(which)]);
   const kept = rowsOfPart(part, context, records, hashes);
   await store.keep(pass, kept);
   return { made: kept.made.map((t) => t.tree), gone: kept.gone, trees: kept.trees };

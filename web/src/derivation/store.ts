@@ -21,6 +21,9 @@ export interface Derived {
   readonly errors: readonly ToolError[];
 }
 
+/** Names what rows follow from: the same for the same records and code. */
+export const nameOf = ({ cursor, version }: Pick<Derived, 'cursor' | 'version'>): string => `${cursor} ${version.code}`;
+
 /** A record that came, as far as it says which trees may change. */
 export interface News {
   readonly kind: string;
@@ -33,11 +36,17 @@ export interface News {
   readonly person: string | null;
 }
 
-/** Some trees of a survey: by their ids, or all after one as far as another, that one too. */
-export type Which = { readonly trees: readonly string[] } | { readonly after: string; readonly to: string };
+/** Trees that follow each other: after one as far as another, that one too. */
+export interface Range {
+  readonly after: string;
+  readonly to: string;
+}
+/** Some trees of a survey. */
+export type Which = { readonly trees: readonly string[] } | Range;
 
-/** Before the first tree. */
+/** The ids of trees lie between these. */
 export const FIRST = '00000000-0000-0000-0000-000000000000';
+export const LAST = 'ffffffff-ffff-ffff-ffff-ffffffffffff';
 
 /** Whether a tree is one of some. */
 export function isAmong(which: Which): (tree: string) => boolean {
@@ -97,8 +106,8 @@ export interface DerivationStore {
   toolErrors(): Promise<ReadonlyMap<string, readonly ToolError[]>>;
   /** All trees in parts that are worked out at once, by id: those that have records, and those that have rows. */
   parts(): AsyncIterator<Which>;
-  /** All that belongs to no tree, of the survey and of what every survey shares. */
-  context(pass: string): Promise<readonly AnyRecord[]>;
+  /** All that belongs to no tree, of the survey and of what every survey shares: read once for a cursor, or later. */
+  context(cursor: Cursor): Promise<readonly AnyRecord[]>;
   recordsOf(which: Which): Promise<readonly AnyRecord[]>;
   /** The hashes of trees that have rows, by tree. */
   hashes(which: Which): Promise<ReadonlyMap<string, Hashes>>;

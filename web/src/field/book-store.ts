@@ -301,8 +301,9 @@ class BookStore {
   private async hear({ written, kept, decided, derived }: News): Promise<void> {
     try {
       if (derived !== undefined) {
+        const before = this.page.book;
         await this.page.readToolErrors(derived);
-        return this.showPage();
+        return this.page.book === before ? undefined : this.showPage();
       }
       if (decided) {
         await this.readAll();

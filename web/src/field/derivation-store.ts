@@ -70,11 +70,11 @@ export class DeviceStore implements DerivationStore {
     yield* await rangesOf(this.survey);
   }
 
-  /** What a pass begins with is the same for all its parts. */
-  context(pass: string): Promise<readonly AnyRecord[]> {
-    if (this.read?.of === pass) return this.read.context;
+  /** The same for all parts of a pass, and for the sums after it. */
+  context(cursor: Cursor): Promise<readonly AnyRecord[]> {
+    if (this.read?.of === cursor) return this.read.context;
     const context = contextOf(this.survey);
-    this.read = { of: pass, context };
+    this.read = { of: cursor, context };
     // what could not be read is read again the next time
     context.catch(() => {
       this.read = null;

@@ -4,8 +4,8 @@ import { precisionNow } from '../book/survey-results';
 import type { TreeRow } from '../book/tree-row';
 import { byId } from '../book/versions';
 import { derive } from '../derivation/engine';
-import { type Derived, type Kept, Superseded, type Version } from '../derivation/store';
-import { contextOf, DeviceStore, lastRowsOf, scopesUnder } from './derivation-store';
+import { type Derived, type Kept, nameOf, Superseded, type Version } from '../derivation/store';
+import { DeviceStore, lastRowsOf, scopesUnder } from './derivation-store';
 import { keepHead, keptHead } from './kept-sheets';
 import type { News } from './news';
 
@@ -141,7 +141,7 @@ export class OpenSheet {
     const [before, derived] = await alone(this.survey, async () => [await store.derived(), await this.derive(store)] as const);
     if (this.closed) return;
     if (parts.length > 0) this.work.derived(this.survey);
-    const ground = new Book(derived ? await contextOf(this.survey) : []);
+    const ground = new Book(derived ? await store.context(derived.cursor) : []);
     const survey = ground.find('survey', this.survey);
     const protocol = ground.protocolOf(survey);
     if (!derived || !survey || !protocol || ground.isStruck(this.survey)) return this.sayNothing();
@@ -214,8 +214,6 @@ export class OpenSheet {
     if (fresh.length > FIRST) this.tell({ head, rows: fresh.slice(FIRST), gone: [], old });
   }
 }
-
-const nameOf = ({ cursor, version }: Pick<Derived, 'cursor' | 'version'>): string => `${cursor} ${version.code}`;
 
 /** While no other tab of this device derives the same survey. */
 function alone<T>(survey: string, work: () => Promise<T>): Promise<T> {

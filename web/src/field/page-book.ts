@@ -16,6 +16,8 @@ export class PageBook {
   private aside: ReadonlySet<string> = new Set();
   private held = new Set<string>();
   private readonly surveys = new Set<string>();
+  /** What the book was told of the tools of each. */
+  private readonly toolErrors = new Map<string, string>();
   private readonly reading = new Set<string>();
   private meanwhile: AnyRecord[] | null = null;
 
@@ -38,6 +40,7 @@ export class PageBook {
     const parts = await Promise.all([load(SHARED), load(UNFILED), ...carried.map((s) => load(s, ''))]);
     const trees = await Promise.all([...this.held].map(treeRecords));
     this.book = new Book(this.counted([...parts.flat(), ...trees.flat(), ...meanwhile]));
+    this.toolErrors.clear();
     for (const survey of this.surveys) await this.readToolErrors(survey);
     if (this.meanwhile === meanwhile) this.meanwhile = null;
   }
@@ -79,7 +82,13 @@ export class PageBook {
 
   /** Takes over what readings of trees that are not held say of people and tools, as it was derived last. */
   async readToolErrors(survey: string): Promise<void> {
-    if (this.surveys.has(survey)) this.book = this.book.told(survey, { trees: await toolErrorsOf(survey) });
+    if (!this.surveys.has(survey)) return;
+    const trees = await toolErrorsOf(survey);
+    const said = JSON.stringify([...trees]);
+    // in most surveys no two tools read one tree: nothing follows for the trees in hand
+    if ((this.toolErrors.get(survey) ?? '[]') === said) return;
+    this.toolErrors.set(survey, said);
+    this.book = this.book.told(survey, { trees });
   }
 
   /** Shows of what was written what belongs here. */

@@ -33,7 +33,7 @@ export class Sheets {
   private readonly work: SheetWork;
 
   /** @param version of this code: what another one made is made again */
-  constructor(private readonly version: Version) {
+  constructor(version: Version) {
     this.work = {
       version,
       inTurn: (work) => this.inTurn(work),
@@ -123,7 +123,7 @@ export class Sheets {
   /** Whether a tree is one of those that want a height, where that follows from the others of its survey. */
   async heightWanted(survey: string, tree: HeightCandidate): Promise<boolean> {
     await this.upToDate(survey);
-    const { kept } = await keptHead(survey, this.version);
+    const { kept } = await keptHead(survey, this.work.version);
     if (!kept?.head) return true;
     const others = (await lastRowsOf(survey)).filter((r) => r.id !== tree.id && !r.struck && r.notCounted === null);
     const inOrder = [...others, tree].sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -149,7 +149,7 @@ export class Sheets {
 
   /** What was put by of a survey is worked out anew where it is of before. */
   private async upToDate(survey: string): Promise<void> {
-    if ((await keptHead(survey, this.version)).holds) return;
+    if ((await keptHead(survey, this.work.version)).holds) return;
     await new OpenSheet(survey, false, () => {}, this.work).open();
   }
 

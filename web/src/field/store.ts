@@ -1,5 +1,6 @@
 import type { AnyRecord } from '../contract/envelope';
 import { SHARED } from '../contract/scope';
+import { FIRST, LAST, type Range } from '../derivation/store';
 import { db } from './database';
 import { countUp, noteDecided, put, WRITTEN, type Written } from './filing';
 import { folderAt, stretch, takeOut, unpacked } from './packs';
@@ -31,13 +32,6 @@ export async function* treesBackwards(scope: string): AsyncGenerator<string> {
   }
 }
 
-/** Trees of a survey that follow each other: after one as far as another, that one too. */
-export interface Range {
-  readonly after: string;
-  readonly to: string;
-}
-/** Ids of trees lie between these. */
-const [BEFORE_ALL, AFTER_ALL] = ['00000000-0000-0000-0000-000000000000', 'ffffffff-ffff-ffff-ffff-ffffffffffff'];
 /** So many entries a range, about: never of a tree a part. */
 const ENTRIES = 500;
 
@@ -50,7 +44,7 @@ export async function rangesOf(scope: string): Promise<readonly Range[]> {
     // a tree of very many records is passed over at once
     if (at.key[1] !== borders.at(-1)) borders.push(at.key[1]);
   }
-  return [...borders, AFTER_ALL].map((to, i) => ({ after: borders[i - 1] ?? BEFORE_ALL, to }));
+  return [...borders, LAST].map((to, i) => ({ after: borders[i - 1] ?? FIRST, to }));
 }
 
 /** The records of the trees of a range. */

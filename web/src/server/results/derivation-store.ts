@@ -9,6 +9,7 @@ import {
   type Derived,
   FIRST,
   type Kept,
+  LAST,
   type News,
   Superseded,
   type Version,
@@ -22,8 +23,6 @@ import { dropRows, errorsIn, hashesOf, treesOn, treesReadBy, writeRows } from '.
 
 /** So many records are worked with at once: a few seconds' work at most is lost when it is interrupted. */
 const RECORDS_AT_ONCE = 5_000;
-/** After every tree. */
-const LAST = 'ffffffff-ffff-ffff-ffff-ffffffffffff';
 
 const cursorOf = (own: number, shared: number): Cursor => `${own} ${shared}`;
 const placesIn = (cursor: Cursor): readonly [own: number, shared: number] => cursor.split(' ').map(Number) as [number, number];
@@ -81,11 +80,11 @@ export class ServerStore implements DerivationStore {
     }
   }
 
-  /** What a pass begins with is the same for all its parts. */
-  context(pass: string): Promise<readonly AnyRecord[]> {
-    if (this.read?.of === pass) return this.read.context;
+  /** The same for all parts of a pass, and for the sums after it. */
+  context(cursor: Cursor): Promise<readonly AnyRecord[]> {
+    if (this.read?.of === cursor) return this.read.context;
     const context = contextRecords(this.db, this.survey);
-    this.read = { of: pass, context };
+    this.read = { of: cursor, context };
     // what could not be read is read again the next time
     context.catch(() => {
       this.read = null;

@@ -1,6 +1,6 @@
 import type { StandRow } from '../../book/stand-row';
 import type { PartDone } from '../../derivation/engine';
-import type { Derived } from '../../derivation/store';
+import { type Derived, nameOf } from '../../derivation/store';
 import type { Db } from '../db';
 import { standRowsIn } from './tree-rows';
 
@@ -8,8 +8,6 @@ import { standRowsIn } from './tree-rows';
 const MOST_HELD = 200_000;
 /** So many that changed are read again; where there are more, all are. */
 const MOST_CHANGED = 20_000;
-
-const nameOf = ({ cursor, version }: Derived): string => `${cursor} ${version.code}`;
 
 /** The rows of a survey as sums want them, held between questions: the next plot changes a few of them. */
 export class HeldRows {

@@ -2,12 +2,11 @@ import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { type StandRow, standRow } from '../../book/stand-row';
 import type { ToolError } from '../../book/tool-errors';
 import type { TreeRow } from '../../book/tree-row';
-import type { Hashes, TreeRows, Which } from '../../derivation/store';
+import { type Hashes, FIRST as NO_VISIT, type TreeRows, type Which } from '../../derivation/store';
 import type { Db, Tx } from '../db';
 import { treeRow } from '../schema/index';
 import { among } from './which';
 
-const NO_VISIT = '00000000-0000-0000-0000-000000000000';
 type Stored = typeof treeRow.$inferSelect;
 
 /** A row as it is stored: what is asked for by itself in columns, figures by name, and all else. */
